@@ -3,6 +3,7 @@ import { Type } from '@sinclair/typebox'
 import type { Command, CommandType } from './commands.ts'
 import { closed, instant, nullable, uuid, words } from './quantities.ts'
 import { RoleName } from './records.ts'
+import { ROLES } from './roles.ts'
 import type { Role } from './records.ts'
 
 /** Shortest PIN or password, characters. */
@@ -137,7 +138,7 @@ export const PersonalRecord = closed({
 })
 export type Personal = Static<typeof PersonalRecord>
 
-const EVERYBODY: readonly Role[] = ['lead', 'technician', 'apprentice', 'desk']
+const EVERYBODY: readonly Role[] = ROLES
 const AT_THE_CAR: readonly Role[] = ['lead', 'technician', 'apprentice']
 const SKILLED: readonly Role[] = ['lead', 'technician']
 const AT_THE_DESK: readonly Role[] = ['lead', 'technician', 'desk']
@@ -211,8 +212,6 @@ export function mayGive(role: Role, command: Command): boolean {
 /** Who gets in by a way: roles, anybody at all, or a program beside the server with its key. */
 export type Admitted = readonly Role[] | 'anybody' | 'adapter'
 
-const READS: readonly Role[] = EVERYBODY
-
 /** Who gets in by which way, by method and path. A way that is not here admits nobody. */
 export const ROUTE_ROLES: Readonly<Record<string, Admitted>> = {
   'get /api/health': 'anybody',
@@ -228,46 +227,46 @@ export const ROUTE_ROLES: Readonly<Record<string, Admitted>> = {
   'post /api/accounts/secret': EVERYBODY,
   'post /api/accounts/drop': LEAD,
   'get /api/accounts': LEAD,
-  'get /api/share': READS,
+  'get /api/share': EVERYBODY,
   'get /api/share/authority.crt': 'anybody',
   'get /api/audit': LEAD,
   'get /api/audit.csv': LEAD,
-  'get /api/shop': READS,
-  'get /api/people': READS,
-  'get /api/vehicle-types': READS,
-  'get /api/vehicles': READS,
-  'get /api/vehicles/list': READS,
-  'get /api/vehicles/:id': READS,
-  'get /api/vehicles/:id/rounds': READS,
+  'get /api/shop': EVERYBODY,
+  'get /api/people': EVERYBODY,
+  'get /api/vehicle-types': EVERYBODY,
+  'get /api/vehicles': EVERYBODY,
+  'get /api/vehicles/list': EVERYBODY,
+  'get /api/vehicles/:id': EVERYBODY,
+  'get /api/vehicles/:id/rounds': EVERYBODY,
   'get /api/vehicles/:id/personal': LEAD,
-  'get /api/jobs': READS,
-  'get /api/returns': READS,
-  'get /api/jobs/list': READS,
-  'get /api/jobs/:id': READS,
-  'get /api/jobs/:id/evidence': READS,
-  'get /api/repeatability': READS,
-  'get /api/knowledge': READS,
-  'get /api/code-texts': READS,
-  'get /api/parts': READS,
-  'get /api/coils': READS,
-  'get /api/lives': READS,
-  'get /api/procedures': READS,
-  'get /api/torques': READS,
-  'get /api/logs/:id': READS,
-  'get /api/photos/:id': READS,
-  'get /api/photos/:id/small': READS,
+  'get /api/jobs': EVERYBODY,
+  'get /api/returns': EVERYBODY,
+  'get /api/jobs/list': EVERYBODY,
+  'get /api/jobs/:id': EVERYBODY,
+  'get /api/jobs/:id/evidence': EVERYBODY,
+  'get /api/repeatability': EVERYBODY,
+  'get /api/knowledge': EVERYBODY,
+  'get /api/code-texts': EVERYBODY,
+  'get /api/parts': EVERYBODY,
+  'get /api/coils': EVERYBODY,
+  'get /api/lives': EVERYBODY,
+  'get /api/procedures': EVERYBODY,
+  'get /api/torques': EVERYBODY,
+  'get /api/logs/:id': EVERYBODY,
+  'get /api/photos/:id': EVERYBODY,
+  'get /api/photos/:id/small': EVERYBODY,
   'get /api/bundle': LEAD,
   'get /api/jobs/:id/bundle': AT_THE_DESK,
   'post /api/bundle': LEAD,
   'post /api/commands': EVERYBODY,
-  'get /api/backups': READS,
+  'get /api/backups': EVERYBODY,
   'post /api/backups': LEAD,
   'post /api/backups/restore': LEAD,
   'get /api/backups/files/:name': LEAD,
   'post /api/backups/files': LEAD,
-  'get /api/devices': READS,
-  'get /api/devices/stream': READS,
-  'get /api/live': READS,
+  'get /api/devices': EVERYBODY,
+  'get /api/devices/stream': EVERYBODY,
+  'get /api/live': EVERYBODY,
   'post /api/devices/:id/hold': AT_THE_CAR,
   'post /api/devices/:id/release': AT_THE_CAR,
   'post /api/devices/:id/orders': AT_THE_CAR,
@@ -275,5 +274,5 @@ export const ROUTE_ROLES: Readonly<Record<string, Admitted>> = {
   'post /api/adapters': 'adapter',
   'post /api/adapters/:id/messages': 'adapter',
   'get /api/adapters/:id/commands': 'adapter',
-  'post /api/calc/:name': READS,
+  'post /api/calc/:name': EVERYBODY,
 }

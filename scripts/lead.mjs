@@ -6,6 +6,7 @@ import { ensureBuilt } from './build.mjs'
 import { root } from './install.mjs'
 
 const [name] = process.argv.slice(2)
+const url = process.env.DATABASE_URL ?? null
 const data = resolve(process.env.ANKLET_DATA ?? join(root, 'data', 'shop'))
 
 /** Asks for a PIN without showing it; piped in, it is the first line. */
@@ -27,7 +28,7 @@ async function begin() {
   await ensureBuilt()
   const { setLead, sentenceOf } = await import('../server/dist/resetLead.js')
   try {
-    const isNew = await setLead(data, name, await askPin())
+    const isNew = await setLead({ data, url }, name, await askPin())
     console.log(
       `${name.trim()} is a lead${isNew ? ' (added)' : ''} and signs in with this PIN. It is noted in the audit.`,
     )

@@ -29,6 +29,7 @@ import { setAsideStandIns } from './domains/jobs/setAside.ts'
 import { adapterKeyOf } from './share/adapterKey.ts'
 import type { Identity } from './share/certificate.ts'
 import { broughtIdentity, namesIn, ownIdentity, ownNames, printOf } from './share/certificate.ts'
+import { BESIDE } from './store/beside.ts'
 import type { Place } from './store/records.ts'
 import { claimPlace, openRecords } from './store/records.ts'
 import { replaceDatabase } from './store/replace.ts'
@@ -88,8 +89,6 @@ function takeBuiltChecks(): void {
 
 // Built into server/dist; everything it needs lies beside it.
 const here = dirname(fileURLToPath(import.meta.url))
-const MIGRATIONS = join(here, 'migrations')
-const TEMPLATE = join(here, 'template')
 
 /** What a server listens on when it is to be reached by every name of its machine. */
 const EVERYWHERE: ReadonlySet<string> = new Set(['0.0.0.0', '::'])
@@ -134,7 +133,7 @@ async function openShop(
   const parts: BackupParts = {
     data,
     opened,
-    making: { migrations: MIGRATIONS, template: TEMPLATE },
+    making: BESIDE,
     release: version,
     log,
     run: runBeside(join(here, 'backupWorker.js')),
@@ -174,8 +173,7 @@ async function openShop(
 const placeOf = ({ data, database }: ServeSettings): Place => ({
   data,
   url: database ?? null,
-  migrations: MIGRATIONS,
-  template: TEMPLATE,
+  ...BESIDE,
 })
 
 /** Puts restored records in the place of the present ones, which are kept in the folder. */
@@ -187,7 +185,7 @@ async function putInPlace(
   const { data, database } = settings
   if (database === undefined) return void replaceDatabase(data, restored, manifest)
   const { openServer } = await import('./store/server.ts')
-  const server = await openServer(database, { migrations: MIGRATIONS, template: TEMPLATE })
+  const server = await openServer(database, BESIDE)
   try {
     const now = new Date().toISOString().replaceAll(/[:.]/g, '-')
     await server.copyTo(join(data, `db.replaced-${now}`))

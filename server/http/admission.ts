@@ -42,10 +42,18 @@ const WAYS: readonly Way[] = Object.entries(ROUTE_ROLES)
     admitted,
   }))
 
-function wayOf({ method, baseUrl, path }: Request): Way | undefined {
+const found = new WeakMap<Request, Way | null>()
+
+/** The way a request comes by; null: none that anybody knows. Looked for once a request. */
+function wayOf(req: Request): Way | null {
+  const known = found.get(req)
+  if (known !== undefined) return known
+  const { method, baseUrl, path } = req
   // A question for the head alone is the question itself.
   const asked = method === 'HEAD' ? 'get' : method.toLowerCase()
-  return WAYS.find(({ pattern }) => pattern.test(`${asked} ${baseUrl}${path}`))
+  const way = WAYS.find(({ pattern }) => pattern.test(`${asked} ${baseUrl}${path}`)) ?? null
+  found.set(req, way)
+  return way
 }
 
 /** A request's way as the contract names it, without what it was about. */
@@ -131,11 +139,8 @@ export function noted(db: Database, log: Pick<Logger, 'error'>): RequestHandler 
   }
 }
 
-/** Whether a session is still what it was when something long was opened in it. */
-export type StillIn = () => Promise<boolean>
-
-/** Asks again whether whoever came in is still in. */
-export function stillIn(db: Database, req: Request, res: Response): StillIn {
+/** Asks again, whenever it is called, whether whoever came in is still in. */
+export function stillIn(db: Database, req: Request, res: Response): () => Promise<boolean> {
   const who = whoIn(res)
   const token = cookieOf(req)
   if (!who || token === undefined) return async () => !(await hasAccounts(db))
@@ -144,14 +149,14 @@ export function stillIn(db: Database, req: Request, res: Response): StillIn {
 
 const changes = (req: Request): boolean => req.method !== 'GET' && req.method !== 'HEAD'
 
-function admit(req: Request, who: Who | null, adapterKey: string): void {
+function admit(req: Request, who: Who | null, adapterKey: () => string): void {
   const way = wayOf(req)
   // A way that nobody knows is told as such only to somebody who is in.
   if (!way) {
     if (!who) throw new AppError('signInNeeded')
     throw new AppError('notFound', { what: 'place' })
   }
-  if (way.admitted === 'adapter') return requireAdapterKey(req, adapterKey)
+  if (way.admitted === 'adapter') return requireAdapterKey(req, adapterKey())
   if (changes(req) && who && !BEFORE_SIGN_IN.has(way.name)) requirePage(req, who)
   if (way.admitted === 'anybody') return
   if (!who) throw new AppError('signInNeeded')
@@ -192,7 +197,7 @@ export function admission(
     res.locals['accounts'] = (await accounts()) || shared
     if (known || shared) {
       if (who) res.locals['who'] = who
-      admit(req, who, adapterKey())
+      admit(req, who, adapterKey)
     } else if (changes(req)) {
       // Among what changes something may be the first PIN: the next question is asked anew.
       res.once('finish', () => {

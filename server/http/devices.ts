@@ -1,6 +1,5 @@
 import type { Request, Response } from 'express'
 import { Router } from 'express'
-import { eq } from 'drizzle-orm'
 import type { Static } from '@sinclair/typebox'
 import {
   DeviceOrder,
@@ -12,6 +11,7 @@ import {
 } from '@anklet/contract'
 import type { DeviceHub } from '../devices/hub.ts'
 import { checkInterlocks } from '../domains/work/interlocks.ts'
+import { nameOf } from '../domains/people/queries.ts'
 import type { Recorder } from '../devices/recorder.ts'
 import { AppError } from '../kernel/appError.ts'
 import { checkOf } from '../kernel/validation.ts'
@@ -22,7 +22,6 @@ import { nameDevice } from '../domains/logs/queries.ts'
 import { refuseDocking } from '../kernel/realCar.ts'
 import { listSimulatedTypes } from '../domains/vehicleTypes/queries.ts'
 import type { Database } from '../store/database.ts'
-import { person } from '../store/schema.ts'
 
 const checkHolder: (body: unknown) => asserts body is Static<typeof Holder> = checkOf(Holder)
 const checkOrder: (body: unknown) => asserts body is Static<typeof DeviceOrder> =
@@ -72,13 +71,10 @@ export function deviceRoutes(db: Database, hub: DeviceHub, recorder: Recorder): 
   // Who holds it, by name: a number helps nobody.
   const named = async (thrown: unknown): Promise<never> => {
     if (thrown instanceof AppError && thrown.code === 'deviceHeld') {
-      const [holder] = await db
-        .select({ name: person.name })
-        .from(person)
-        .where(eq(person.id, String(thrown.data['person'])))
+      const name = await nameOf(db, String(thrown.data['person']))
       throw new AppError(
         'deviceHeld',
-        { ...thrown.data, ...(holder ? { name: holder.name } : {}) },
+        { ...thrown.data, ...(name === undefined ? {} : { name }) },
         thrown.path,
       )
     }

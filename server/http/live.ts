@@ -1,11 +1,10 @@
-import type { Request } from 'express'
+import type { Request, Response } from 'express'
 import { Router } from 'express'
 import type { DeviceHub } from '../devices/hub.ts'
 import { listSimulatedTypes } from '../domains/vehicleTypes/queries.ts'
 import { AppError } from '../kernel/appError.ts'
 import type { Changes } from '../kernel/changes.ts'
 import type { Database } from '../store/database.ts'
-import type { StillIn } from './admission.ts'
 import { stillIn } from './admission.ts'
 import { openStream } from './stream.ts'
 
@@ -31,12 +30,8 @@ interface LiveParts {
  */
 export function liveRoutes({ db, hub, changes }: LiveParts): Router {
   const router = Router()
-  const open = async (
-    req: Request,
-    isIn: StillIn,
-    res: Parameters<typeof openStream>[1],
-    all: boolean,
-  ) => {
+  const open = async (req: Request, res: Response, { all }: { readonly all: boolean }) => {
+    const isIn = stillIn(db, req, res)
     hub.standInsFor(await listSimulatedTypes(db))
     const ids = idsOf(req)
     if (!all && ids.length === 0) throw new AppError('notFound', { what: 'device' })
@@ -61,7 +56,7 @@ export function liveRoutes({ db, hub, changes }: LiveParts): Router {
     looking.unref()
     ends.push(() => clearInterval(looking))
   }
-  router.get('/live', (req, res) => open(req, stillIn(db, req, res), res, true))
-  router.get('/devices/stream', (req, res) => open(req, stillIn(db, req, res), res, false))
+  router.get('/live', (req, res) => open(req, res, { all: true }))
+  router.get('/devices/stream', (req, res) => open(req, res, { all: false }))
   return router
 }

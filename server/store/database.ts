@@ -26,6 +26,14 @@ export type Database = PgliteDatabase<typeof schema>
 /** The records inside one transaction. */
 export type Transaction = Parameters<Parameters<Database['transaction']>[0]>[0]
 
+/** What an empty database is made from. */
+export interface Making {
+  /** Folder of the migrations. */
+  readonly migrations: string
+  /** A finished empty database with all migrations; null: one is initialised. */
+  readonly template: string | null
+}
+
 /** How the processes that share one database tell each other. */
 export interface Wire {
   /** Tells every other process. */

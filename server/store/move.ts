@@ -1,7 +1,8 @@
 import { existsSync, mkdirSync, readdirSync } from 'node:fs'
-import { dirname, join } from 'node:path'
-import { fileURLToPath } from 'node:url'
+import { join } from 'node:path'
 import { MOVING } from '@anklet/language/problems/serverFaults'
+import { BESIDE } from './beside.ts'
+import type { Making } from './database.ts'
 import { lockFolder } from './lock.ts'
 import { MARKER_FORMAT, readMarker, writeMarker } from './marker.ts'
 import { POSTGRES } from './folder.ts'
@@ -9,8 +10,6 @@ import type { OpenServer } from './server.ts'
 import { openServer } from './server.ts'
 import { ServerUnusable } from './serverUnusable.ts'
 import type { Copied } from './transfer.ts'
-
-const here = dirname(fileURLToPath(import.meta.url))
 
 /** Which way a shop is moved: into the database server, or back into the folder. */
 export type Direction = 'toServer' | 'toFolder'
@@ -20,7 +19,7 @@ interface Moving {
   readonly url: string
   readonly direction: Direction
   /** Where migrations and the empty database lie; left out: beside the built program. */
-  readonly making?: { readonly migrations: string; readonly template: string | null }
+  readonly making?: Making
 }
 
 async function toServer(server: OpenServer, data: string): Promise<Copied> {
@@ -56,14 +55,10 @@ async function toFolder(server: OpenServer, data: string): Promise<Copied> {
  * @returns rows of each table.
  * @throws {FolderInUse} while Anklet runs on the folder; {ServerUnusable}, {CopyDiffers}.
  */
-export async function moveShop({ data, url, direction, making }: Moving): Promise<Copied> {
+export async function moveShop({ data, url, direction, making = BESIDE }: Moving): Promise<Copied> {
   const unlock = await lockFolder(data)
   try {
-    const from = making ?? {
-      migrations: join(here, 'migrations'),
-      template: join(here, 'template'),
-    }
-    const server = await openServer(url, from)
+    const server = await openServer(url, making)
     try {
       return await (direction === 'toServer' ? toServer(server, data) : toFolder(server, data))
     } finally {

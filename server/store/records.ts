@@ -1,17 +1,14 @@
 import { mkdirSync } from 'node:fs'
-import type { OpenDatabase, Opening } from './database.ts'
+import type { Making, OpenDatabase, Opening } from './database.ts'
 import { openDatabase, requirePlace } from './database.ts'
 import { lockFolder } from './lock.ts'
 
 /** Where a shop's records are. */
-export interface Place {
+export interface Place extends Making {
   /** Folder of the records, or of what stands beside them where they are on a server. */
   readonly data: string
   /** Address of a PostgreSQL server; null: they are in the folder. */
   readonly url: string | null
-  readonly migrations: string
-  /** A finished empty database to copy where there is none. */
-  readonly template: string | null
 }
 
 /**

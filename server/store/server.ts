@@ -5,7 +5,7 @@ import { migrate } from 'drizzle-orm/node-postgres/migrator'
 import { drizzle as drizzleEmbedded } from 'drizzle-orm/pglite'
 import { migrate as migrateEmbedded } from 'drizzle-orm/pglite/migrator'
 import pg from 'pg'
-import type { Database, OpenDatabase } from './database.ts'
+import type { Database, Making, OpenDatabase } from './database.ts'
 import { countMigrations, createDatabase, migrationsSeen } from './database.ts'
 import * as schema from './schema.ts'
 import { ServerUnusable } from './serverUnusable.ts'
@@ -20,12 +20,6 @@ const MOST_CONNECTIONS = 12
 const STATEMENT_MS = 60_000
 /** Held while tables are made or changed, so that two processes that start together do it once. */
 const CHANGING_TABLES = 7_204_001
-
-/** What an empty database is made from. */
-interface Making {
-  readonly migrations: string
-  readonly template: string | null
-}
 
 const reasonOf = (error: unknown): string => {
   const { message, code } = error as { message?: string; code?: string }

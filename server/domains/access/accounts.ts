@@ -1,9 +1,17 @@
 import { and, asc, eq, ne, sql } from 'drizzle-orm'
 import type { Account } from '@anklet/contract'
 import { AppError } from '../../kernel/appError.ts'
+import { iso } from '../../kernel/instants.ts'
 import type { Database, Transaction } from '../../store/database.ts'
 import { credential, person, session } from '../../store/schema.ts'
-import { countTry, forgetTries, forgetTriesOf, waitingTries } from './attempts.ts'
+import {
+  countTry,
+  forgetTries,
+  forgetTriesOf,
+  isCalled,
+  plainName,
+  waitingTries,
+} from './attempts.ts'
 import type { Try } from './attempts.ts'
 import { hashOf, isSecret } from './secrets.ts'
 import type { Who } from './sessions.ts'
@@ -28,7 +36,7 @@ export async function whoSigns(db: Database, who: Try, secret: string): Promise<
     .select({ id: person.id, hash: credential.hash })
     .from(person)
     .innerJoin(credential, eq(credential.personId, person.id))
-    .where(sql`lower(${person.name}) = ${who.name.trim().toLowerCase()}`)
+    .where(isCalled(who.name))
   if (!(await isSecret(found?.hash ?? null, secret)) || !found)
     throw new AppError('signInWrong', {}, '/secret')
   await forgetTries(db, who)
@@ -37,8 +45,7 @@ export async function whoSigns(db: Database, who: Try, secret: string): Promise<
 
 /** Refuses to leave the shop without a lead who can sign in. */
 export async function requireOtherLead(tx: Transaction, personId: string): Promise<void> {
-  const [any] = await tx.select({ id: credential.personId }).from(credential).limit(1)
-  if (!any) return
+  if (!(await hasAccounts(tx))) return
   const [other] = await tx
     .select({ id: person.id })
     .from(person)
@@ -59,8 +66,7 @@ export async function makeFirstLead(db: Database, personId: string, secret: stri
   await db.transaction(async (tx) => {
     // Two who come first at once: one waits for the other here, and finds that it is late.
     await tx.execute(sql`lock table ${credential} in share row exclusive mode`)
-    const [any] = await tx.select({ id: credential.personId }).from(credential).limit(1)
-    if (any) throw new AppError('leadThere')
+    if (await hasAccounts(tx)) throw new AppError('leadThere')
     await tx.insert(credential).values({ personId, hash })
     await tx.update(person).set({ role: 'lead' }).where(eq(person.id, personId))
   })
@@ -107,10 +113,7 @@ async function keepSecret(
  */
 export async function resetLead(db: Database, name: string, secret: string): Promise<boolean> {
   const hash = await hashOf(secret, name)
-  const [known] = await db
-    .select({ id: person.id })
-    .from(person)
-    .where(sql`lower(${person.name}) = ${name.trim().toLowerCase()}`)
+  const [known] = await db.select({ id: person.id }).from(person).where(isCalled(name))
   const personId = known?.id ?? crypto.randomUUID()
   if (known) await db.update(person).set({ role: 'lead' }).where(eq(person.id, personId))
   else await db.insert(person).values({ id: personId, name: name.trim(), role: 'lead' })
@@ -150,7 +153,7 @@ export async function listAccounts(db: Database): Promise<Account[]> {
   ])
   return rows.map(({ name, setAt, ...row }) => ({
     ...row,
-    setAt: new Date(setAt).toISOString(),
-    waitsUntil: waiting.get(name.trim().toLowerCase()) ?? null,
+    setAt: iso(setAt),
+    waitsUntil: waiting.get(plainName(name)) ?? null,
   }))
 }

@@ -1,7 +1,9 @@
-import { eq, inArray, like, sql } from 'drizzle-orm'
+import type { SQL } from 'drizzle-orm'
+import { and, eq, inArray, like, sql } from 'drizzle-orm'
 import { AppError } from '../../kernel/appError.ts'
+import { literally } from '../../kernel/like.ts'
 import type { Database } from '../../store/database.ts'
-import { attempt, session } from '../../store/schema.ts'
+import { attempt, person, session } from '../../store/schema.ts'
 
 /** How tries of one kind are counted, and when the next has to wait. */
 interface Limit {
@@ -29,10 +31,15 @@ export interface Try {
   readonly atMachine: boolean
 }
 
-const plain = (name: string): string => name.trim().toLowerCase()
-const hereKey = ({ name, address }: Try): string => `here ${address} ${plain(name)}`
+/** A name as it is compared: whatever its capitals. */
+export const plainName = (name: string): string => name.trim().toLowerCase()
+
+/** Of whom a condition asks: the one of this name. */
+export const isCalled = (name: string): SQL => sql`lower(${person.name}) = ${plainName(name)}`
+
+const hereKey = ({ name, address }: Try): string => `here ${address} ${plainName(name)}`
 const addressKey = ({ address }: Try): string => `address ${address}`
-const anywhereKey = ({ name }: Try): string => `anywhere ${plain(name)}`
+const anywhereKey = ({ name }: Pick<Try, 'name'>): string => `anywhere ${plainName(name)}`
 
 /** How long a try after so many wrong ones waits since the last, s. */
 export function waitS(failures: number, { free, firstS, longestS }: Limit): number {
@@ -40,9 +47,12 @@ export function waitS(failures: number, { free, firstS, longestS }: Limit): numb
 }
 
 async function knownHere(db: Database, { name, address }: Try): Promise<boolean> {
-  const { rows } = await db.execute(sql`
-    select 1 from ${session} join person on person.id = ${session.personId}
-    where ${session.address} = ${address} and lower(person.name) = ${plain(name)} limit 1`)
+  const rows = await db
+    .select({ id: session.personId })
+    .from(session)
+    .innerJoin(person, eq(person.id, session.personId))
+    .where(and(eq(session.address, address), isCalled(name)))
+    .limit(1)
   return rows.length > 0
 }
 
@@ -96,8 +106,8 @@ export async function forgetTries(db: Database, who: Try): Promise<void> {
 
 /** Lets somebody try again from everywhere, as after a lead gave them a new PIN. */
 export async function forgetTriesOf(db: Database, name: string): Promise<void> {
-  await db.delete(attempt).where(eq(attempt.key, `anywhere ${plain(name)}`))
-  const end = plain(name).replaceAll(/[%_\\]/g, (mark) => `\\${mark}`)
+  await db.delete(attempt).where(eq(attempt.key, anywhereKey({ name })))
+  const end = literally(plainName(name))
   await db.delete(attempt).where(like(attempt.key, `here % ${end}`))
 }
 

@@ -5,6 +5,7 @@ import type { DoorEvent } from '@anklet/language/shop/people'
 import { auditWords, toldWith } from '@anklet/language/shop/people'
 import Papa from 'papaparse'
 import { iso } from '../../kernel/instants.ts'
+import { anywhere } from '../../kernel/like.ts'
 import type { Database } from '../../store/database.ts'
 import { doorEvent } from '../../store/schema.ts'
 
@@ -42,7 +43,7 @@ const DAY = /^\d{4}-\d{2}-\d{2}$/
 
 // Each word in what was done, who did it, at which car, from where.
 function wordFilter(word: string): SQL {
-  const like = `%${word.replaceAll(/[%_\\]/g, (mark) => `\\${mark}`)}%`
+  const like = anywhere(word)
   return sql`(entry.what = any (${sql.param(toldWith(word))}::text[]) or person.name ilike ${like}
     or vehicle.plate ilike ${like} or entry.device ilike ${like} or entry.address ilike ${like}
     or entry.words ilike ${like})`

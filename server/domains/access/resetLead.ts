@@ -1,11 +1,9 @@
-import { dirname, join } from 'node:path'
-import { fileURLToPath } from 'node:url'
 import { AppError } from '../../kernel/appError.ts'
+import { BESIDE } from '../../store/beside.ts'
+import type { Place } from '../../store/records.ts'
 import { claimPlace, openRecords } from '../../store/records.ts'
 import { resetLead } from './accounts.ts'
 import { noteAtDoor } from './audit.ts'
-
-const here = dirname(fileURLToPath(import.meta.url))
 
 /** What went wrong, in a sentence. */
 export const sentenceOf = (error: unknown): string =>
@@ -18,16 +16,16 @@ export const sentenceOf = (error: unknown): string =>
 /**
  * Gives a lead a PIN at the machine itself, while no server runs: the first one, or a new one where
  * it was lost.
+ * @param at where the records are.
  * @returns whether somebody of that name was added.
  * @throws {FolderInUse}, {FolderUnusable}; {AppError} `secretWeak`
  */
-export async function setLead(data: string, name: string, secret: string): Promise<boolean> {
-  const place = {
-    data,
-    url: process.env['DATABASE_URL'] ?? null,
-    migrations: join(here, 'migrations'),
-    template: join(here, 'template'),
-  }
+export async function setLead(
+  at: Pick<Place, 'data' | 'url'>,
+  name: string,
+  secret: string,
+): Promise<boolean> {
+  const place = { ...at, ...BESIDE }
   const unclaim = await claimPlace(place)
   try {
     const opened = await openRecords(place)

@@ -18,13 +18,12 @@ import type { Backup, BackupCounts, BackupSettings, BackupsRecord } from '@ankle
 import { AppError, toAppError } from '../../kernel/appError.ts'
 import { loggable } from '../../kernel/loggable.ts'
 import { readShop } from '../shop/queries.ts'
-import type { OpenDatabase } from '../../store/database.ts'
+import type { Making, OpenDatabase } from '../../store/database.ts'
 import { syncPath } from '../../store/durableFolder.ts'
 import { backupsIn, freeBytes, ROOM_BYTES, usualBackupFolder } from '../../store/folder.ts'
 import type { Manifest } from './archive.ts'
 import { ARCHIVE_ENDING, ArchiveFaulty, readManifest } from './archive.ts'
 import type { Done, Task } from './tasks.ts'
-import type { Making } from './unpack.ts'
 
 /** What stands where a shop has settled nothing. */
 const USUAL_SETTINGS: BackupSettings = { hour: 12, folder: null, keep: 14 }

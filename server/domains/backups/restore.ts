@@ -1,15 +1,13 @@
 import { RESTORING } from '@anklet/language/problems/backups'
 import { rmSync } from 'node:fs'
-import { dirname, join, resolve } from 'node:path'
-import { fileURLToPath } from 'node:url'
+import { join, resolve } from 'node:path'
+import { BESIDE } from '../../store/beside.ts'
 import { lockFolder } from '../../store/lock.ts'
 import { requirePlace } from '../../store/database.ts'
 import { readMarker } from '../../store/marker.ts'
 import { replaceDatabase } from '../../store/replace.ts'
 import { readManifest } from './archive.ts'
 import { doTask } from './tasks.ts'
-
-const here = dirname(fileURLToPath(import.meta.url))
 
 /**
  * Puts a backup back while no server runs, and tells what it replaces before it begins.
@@ -38,8 +36,7 @@ export async function restore(
     )
     const folder = join(data, 'db.restoring')
     rmSync(folder, { recursive: true, force: true })
-    const making = { migrations: join(here, 'migrations'), template: join(here, 'template') }
-    const { manifest } = await doTask({ kind: 'restore', file: path, folder, making })
+    const { manifest } = await doTask({ kind: 'restore', file: path, folder, making: BESIDE })
     const kept = replaceDatabase(data, folder, manifest)
     tell(RESTORING.done())
     if (kept !== null) tell(RESTORING.keptIn(join(data, kept)))

@@ -1,10 +1,10 @@
 import { rmSync, statSync } from 'node:fs'
 import { PGlite } from '@electric-sql/pglite'
+import type { Making } from '../../store/database.ts'
 import { syncTree } from '../../store/durableFolder.ts'
 import type { Manifest } from './archive.ts'
 import type { About } from './pack.ts'
 import { packDatabase } from './pack.ts'
-import type { Making } from './unpack.ts'
 import { unpackDatabase } from './unpack.ts'
 
 /** What is done beside the server, so that nobody waits for it. */

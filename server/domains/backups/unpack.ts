@@ -4,6 +4,7 @@ import { join } from 'node:path'
 import { PGlite } from '@electric-sql/pglite'
 import { drizzle } from 'drizzle-orm/pglite'
 import { migrate } from 'drizzle-orm/pglite/migrator'
+import type { Making } from '../../store/database.ts'
 import { countMigrations } from '../../store/database.ts'
 import { syncTree } from '../../store/durableFolder.ts'
 import type { Checksums, Entry, Manifest } from './archive.ts'
@@ -17,13 +18,6 @@ import {
   writeLines,
   writePhoto,
 } from '../../store/tables.ts'
-
-/** What an empty database is made from. */
-export interface Making {
-  readonly migrations: string
-  /** A finished empty database with all migrations; null: one is initialised. */
-  readonly template: string | null
-}
 
 /** Makes an empty database as a backup's release had it. */
 async function emptyDatabase(folder: string, seen: number, making: Making): Promise<PGlite> {

@@ -1,6 +1,7 @@
 import type { SQL } from 'drizzle-orm'
 import { and, asc, count, desc, eq, exists, ilike, isNotNull, isNull, or, sql } from 'drizzle-orm'
 import type { JobListQuery, JobPage } from '@anklet/contract'
+import { anywhere } from '../../kernel/like.ts'
 import type { Database } from '../../store/database.ts'
 import { job, vehicle, vehicleType, watch } from '../../store/schema.ts'
 import { summariseJobs } from './summaries.ts'
@@ -21,8 +22,6 @@ function stateFilter(db: Database, state: JobListQuery['state']): SQL | undefine
   return state === 'answered' ? withWatch('concluded') : undefined
 }
 
-const likeOf = (word: string): string => `%${word.replaceAll(/[%_\\]/g, (mark) => `\\${mark}`)}%`
-
 /**
  * Every word must be found somewhere in plate, type or complaint, whatever its case. Cars and types
  * are looked through first, for there are fewer: a job is then of one of them, or says the word.
@@ -31,7 +30,7 @@ function wordsFilter(db: Database, words: string): SQL | undefined {
   const parts = words.trim().split(/\s+/).filter(Boolean)
   return and(
     ...parts.map((word) => {
-      const like = likeOf(word)
+      const like = anywhere(word)
       const cars = db
         .select({ id: vehicle.id })
         .from(vehicle)

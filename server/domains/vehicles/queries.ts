@@ -11,6 +11,7 @@ import type { Database } from '../../store/database.ts'
 import { job, round, vehicle, vehicleType } from '../../store/schema.ts'
 import { codeReadingsOf, codeTextsOf } from '../codes/queries.ts'
 import { iso } from '../../kernel/instants.ts'
+import { anywhere } from '../../kernel/like.ts'
 import { pumpDaysOf } from './pumpDays.ts'
 import { proofOfVehicle } from '../proofRecord/queries.ts'
 import { chargesOf, photosOf, repairsOf } from '../entries/queries.ts'
@@ -33,15 +34,14 @@ export async function listVehiclePage(
   db: Database,
   { words, page, size }: VehicleListQuery,
 ): Promise<VehiclePage> {
-  const like = (text: string): string => `%${text.replaceAll(/[%_\\]/g, (mark) => `\\${mark}`)}%`
   const plate = sql`translate(upper(${vehicle.plate}), ${BETWEEN}, '')`
   const wanted = [...words.toUpperCase()].filter((sign) => !BETWEEN.includes(sign)).join('')
-  const rest = words.trim().length > 2 ? like(words.trim()) : null
+  const rest = words.trim().length > 2 ? anywhere(words.trim()) : null
   const where =
     words.trim() === ''
       ? undefined
       : or(
-          wanted === '' ? undefined : sql`${plate} like ${like(wanted)}`,
+          wanted === '' ? undefined : sql`${plate} like ${anywhere(wanted)}`,
           rest === null ? undefined : ilike(vehicle.vin, rest),
           rest === null ? undefined : ilike(vehicle.note, rest),
         )
