@@ -1,4 +1,4 @@
-import type { SessionState } from '@anklet/contract'
+import type { AuditQuery, SessionState } from '@anklet/contract'
 import type { QueryClient } from '@tanstack/react-query'
 import { keepPreviousData, useQuery } from '@tanstack/react-query'
 import { ask, askAudit, tell } from './api.ts'
@@ -87,14 +87,7 @@ export const useAccounts = (enabled: boolean) =>
 export const useShare = () => useQuery({ queryKey: ['share'], queryFn: () => ask('/api/share') })
 
 /** A page of who did what. */
-export const useAudit = (asked: {
-  readonly words: string
-  readonly person: string
-  readonly from: string
-  readonly to: string
-  readonly page: number
-  readonly size: number
-}) =>
+export const useAudit = (asked: AuditQuery) =>
   useQuery({
     queryKey: ['audit', asked],
     queryFn: () => askAudit(asked),

@@ -1,5 +1,6 @@
 import type {
   AuditPage,
+  AuditQuery,
   BackupsRecord,
   BundleOutcome,
   Command,
@@ -107,25 +108,23 @@ export const ask = async <Name extends QueryName>(
   id = '',
 ): Promise<QueryResponse<Name>> => (await call(name.replace(':id', id))) as QueryResponse<Name>
 
-/** Asks for a page of all jobs. @throws {Refused} or {Unreachable}. */
-export const askJobs = async (asked: JobListQuery): Promise<JobPage> => {
+// Asks what is narrowed down in the query string.
+const askWith = (path: QueryName, asked: Readonly<Record<string, string | number>>) => {
   const query = Object.entries(asked).map(([key, value]) => [key, String(value)])
-  return (await call(`/api/jobs/list?${new URLSearchParams(query).toString()}`)) as JobPage
+  return call(`${path}?${new URLSearchParams(query).toString()}`)
 }
+
+/** Asks for a page of all jobs. @throws {Refused} or {Unreachable}. */
+export const askJobs = async (asked: JobListQuery): Promise<JobPage> =>
+  (await askWith('/api/jobs/list', asked)) as JobPage
 
 /** Asks for a page of all vehicles. @throws {Refused} or {Unreachable}. */
-export const askVehicles = async (asked: VehicleListQuery): Promise<VehiclePage> => {
-  const query = Object.entries(asked).map(([key, value]) => [key, String(value)])
-  return (await call(`/api/vehicles/list?${new URLSearchParams(query).toString()}`)) as VehiclePage
-}
+export const askVehicles = async (asked: VehicleListQuery): Promise<VehiclePage> =>
+  (await askWith('/api/vehicles/list', asked)) as VehiclePage
 
 /** Asks for a page of the audit. @throws {Refused} or {Unreachable}. */
-export const askAudit = async (
-  asked: Readonly<Record<string, string | number>>,
-): Promise<AuditPage> => {
-  const query = Object.entries(asked).map(([key, value]) => [key, String(value)])
-  return (await call(`/api/audit?${new URLSearchParams(query).toString()}`)) as AuditPage
-}
+export const askAudit = async (asked: AuditQuery): Promise<AuditPage> =>
+  (await askWith('/api/audit', asked)) as AuditPage
 
 /** Takes a whole shop over from a file. @throws {Refused} or {Unreachable}. */
 export const sendBundle = async (bundle: string): Promise<BundleOutcome> =>

@@ -1,3 +1,4 @@
+import { LONGEST_SECRET } from '@anklet/contract'
 import type { ReactNode } from 'react'
 import { useState } from 'react'
 import { Tap } from './Button.tsx'
@@ -36,7 +37,7 @@ export function PinField({
     >
       <Input
         type="password"
-        maxLength={128}
+        maxLength={LONGEST_SECRET}
         inputMode={letters ? 'text' : 'numeric'}
         value={value}
         onText={onText}

@@ -1,20 +1,17 @@
 import { RefusalOf } from '../../client/RefusalOf.tsx'
 import { ROLE_WORDS } from '@anklet/language/shop/people'
-import { useQueryClient } from '@tanstack/react-query'
+import { useMutation, useQueryClient } from '@tanstack/react-query'
 import type { ReactNode } from 'react'
-import { useState } from 'react'
 import checkPerson from 'virtual:check/person.add'
 import { Sheet } from '../../kit/Sheet.tsx'
 import { useCommandForm } from '../../client/form/useCommandForm.ts'
 import { usePeople } from '../../client/queries.ts'
 import { signOut } from '../../client/access.ts'
-import { sentenceOf } from '../../client/api.ts'
 import { useAccess } from '../../client/state/access.ts'
 import { useSession } from '../../client/state/session.ts'
 import { addPerson } from './commands.ts'
 import { Button, Tap } from '../../kit/Button.tsx'
 import { Field, Input } from '../../kit/Field.tsx'
-import { Refusal } from '../../kit/Notice.tsx'
 import { SignInForm } from './access/SignInForm.tsx'
 
 /** Adds a person by name. */
@@ -81,10 +78,7 @@ function ByName({ onClose }: { onClose(): void }): ReactNode {
 function BySignIn({ onClose }: { onClose(): void }): ReactNode {
   const client = useQueryClient()
   const me = useAccess((access) => access.me)
-  const [wrong, setWrong] = useState<string | null>(null)
-  const leave = (): void => {
-    signOut(client).then(onClose, (error: unknown) => setWrong(sentenceOf(error)))
-  }
+  const leaving = useMutation({ mutationFn: () => signOut(client), onSuccess: onClose })
   return (
     <div className="grid gap-4">
       {me && (
@@ -92,10 +86,12 @@ function BySignIn({ onClose }: { onClose(): void }): ReactNode {
           <p>
             <b className="font-semibold">{me.name}</b>, {ROLE_WORDS[me.role].toLowerCase()}
           </p>
-          <Button onClick={leave}>Sign out</Button>
+          <Button disabled={leaving.isPending} onClick={() => leaving.mutate()}>
+            Sign out
+          </Button>
         </div>
       )}
-      <Refusal>{wrong}</Refusal>
+      <RefusalOf asked={leaving} />
       <SignInForm onDone={onClose} />
     </div>
   )

@@ -1,36 +1,39 @@
 import type { Vehicle } from '@anklet/contract'
 import { momentWords } from '@anklet/language/plain/times'
+import { useMutation } from '@tanstack/react-query'
 import type { ReactNode } from 'react'
 import { useState } from 'react'
 import { useIsLead } from '../../client/access.ts'
-import { ask, sentenceOf } from '../../client/api.ts'
+import { ask } from '../../client/api.ts'
 import { useCommand } from '../../client/queries.ts'
 import { RefusalOf } from '../../client/RefusalOf.tsx'
 import { Button } from '../../kit/Button.tsx'
 import { Disclosure } from '../../kit/Disclosure.tsx'
 import { Field, Input } from '../../kit/Field.tsx'
-import { Notice, Refusal } from '../../kit/Notice.tsx'
+import { Notice } from '../../kit/Notice.tsx'
 import { carFile, saveFile } from '../../kit/saveFile.ts'
 import { eraseOwner } from './commands.ts'
 
 function SaveIt({ vehicle }: { readonly vehicle: Vehicle }): ReactNode {
-  const [wrong, setWrong] = useState<string | null>(null)
-  const save = async (): Promise<void> => {
-    try {
-      const personal = await ask('/api/vehicles/:id/personal', vehicle.id)
-      const name = carFile(vehicle, 'owner.json')
-      saveFile(name, 'application/json', JSON.stringify(personal, null, 2))
-      setWrong(null)
-    } catch (error) {
-      setWrong(sentenceOf(error))
-    }
-  }
+  const saving = useMutation({
+    mutationFn: () => ask('/api/vehicles/:id/personal', vehicle.id),
+    onSuccess: (personal) =>
+      saveFile(
+        carFile(vehicle, 'owner.json'),
+        'application/json',
+        JSON.stringify(personal, null, 2),
+      ),
+  })
   return (
     <>
-      <Button className="justify-self-start" onClick={() => void save()}>
+      <Button
+        className="justify-self-start"
+        disabled={saving.isPending}
+        onClick={() => saving.mutate()}
+      >
         Save it as a file
       </Button>
-      <Refusal>{wrong}</Refusal>
+      <RefusalOf asked={saving} />
     </>
   )
 }

@@ -1,5 +1,5 @@
 import type { DoneStep } from '@anklet/core/work/record'
-import { useQueryClient } from '@tanstack/react-query'
+import { useMutation, useQueryClient } from '@tanstack/react-query'
 import type { ReactNode } from 'react'
 import { useState } from 'react'
 import { sentenceOf } from '../../../client/api.ts'
@@ -10,6 +10,7 @@ import { Button } from '../../../kit/Button.tsx'
 import { Field, Input } from '../../../kit/Field.tsx'
 import { PinField } from '../../../kit/PinField.tsx'
 import { Taps } from '../../../kit/Taps.tsx'
+import type { LeadsWord } from '../record/agree.ts'
 import { giveWord } from '../record/agree.ts'
 
 /** A lead comes to this tablet, looks at what was done otherwise, and says so with their own PIN. */
@@ -28,30 +29,21 @@ export function AgreeByPin({
   const [chosen, setChosen] = useState<string | null>(null)
   const [words, setWords] = useState('')
   const [secret, setSecret] = useState('')
-  const [busy, setBusy] = useState(false)
-  const [wrong, setWrong] = useState<string | null>(null)
   const leadId = leads.length === 1 ? leads[0]!.id : chosen
-  const say = async (kind: 'approved' | 'declined'): Promise<void> => {
-    if (busy || leadId === null) return
-    setBusy(true)
-    try {
-      await giveWord({ kind, of: done.id, words: words.trim() }, secret, {
-        jobId,
-        leadId,
-        device,
-        atMs: steadyNow(),
-      })
-      await client.invalidateQueries()
-    } catch (error) {
-      setWrong(sentenceOf(error))
-    } finally {
-      setSecret('')
-      setBusy(false)
-    }
+  const saying = useMutation({
+    mutationFn: ({ kind, by }: { readonly kind: LeadsWord['kind']; readonly by: string }) => {
+      const content = { kind, of: done.id, words: words.trim() }
+      return giveWord(content, secret, { jobId, leadId: by, device, atMs: steadyNow() })
+    },
+    onSuccess: () => client.invalidateQueries(),
+    onSettled: () => setSecret(''),
+  })
+  const say = (kind: LeadsWord['kind']) => (): void => {
+    if (!saying.isPending && leadId !== null) saying.mutate({ kind, by: leadId })
   }
   if (leads.length === 0)
     return <p className="text-small text-ink-2">Another lead agrees to it; there is none yet.</p>
-  const waits = busy || leadId === null || secret === ''
+  const waits = saying.isPending || leadId === null || secret === ''
   return (
     <div className="grid gap-3">
       {leads.length > 1 && (
@@ -65,7 +57,7 @@ export function AgreeByPin({
       <PinField
         label={leads.length === 1 ? `PIN of ${leads[0]!.name}` : 'Their PIN'}
         value={secret}
-        refusal={wrong}
+        refusal={saying.error && sentenceOf(saying.error)}
         onText={setSecret}
         autoComplete="off"
       />
@@ -73,10 +65,10 @@ export function AgreeByPin({
         <Input maxLength={500} value={words} onText={setWords} />
       </Field>
       <div className="flex flex-wrap gap-2">
-        <Button look="go" disabled={waits} onClick={() => void say('approved')}>
+        <Button look="go" disabled={waits} onClick={say('approved')}>
           Agree
         </Button>
-        <Button disabled={waits} onClick={() => void say('declined')}>
+        <Button disabled={waits} onClick={say('declined')}>
           Once more, as it stands there
         </Button>
       </div>

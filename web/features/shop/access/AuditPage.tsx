@@ -1,4 +1,4 @@
-import type { AuditEntry } from '@anklet/contract'
+import type { AuditEntry, AuditQuery } from '@anklet/contract'
 import { momentWords } from '@anklet/language/plain/times'
 import { auditWords } from '@anklet/language/shop/people'
 import type { ReactNode } from 'react'
@@ -14,12 +14,7 @@ import { Empty, PageHead } from '../../../kit/PageHead.tsx'
 const PAGE_SIZE = 12
 
 /** What is looked for. */
-interface Asked {
-  readonly words: string
-  readonly person: string
-  readonly from: string
-  readonly to: string
-}
+type Asked = Pick<AuditQuery, 'words' | 'person' | 'from' | 'to'>
 const EVERYTHING: Asked = { words: '', person: '', from: '', to: '' }
 
 function Filters({

@@ -1,4 +1,5 @@
-import { useQueryClient } from '@tanstack/react-query'
+import { SHORTEST_SECRET } from '@anklet/contract'
+import { useMutation, useQueryClient } from '@tanstack/react-query'
 import type { FormEvent, ReactNode } from 'react'
 import { useState } from 'react'
 import { makeFirst, setPin } from '../../../client/access.ts'
@@ -12,7 +13,7 @@ interface NewPinProps {
   readonly name: string
   /** The shop's first: from then on everybody signs in. */
   readonly first?: boolean
-  onDone(): void
+  onDone?(): void
 }
 
 /** A new PIN, typed twice. */
@@ -22,30 +23,21 @@ export function NewPin({ personId, name, first = false, onDone }: NewPinProps): 
   const [own, setOwn] = useState('')
   const [pin, setPinTyped] = useState('')
   const [again, setAgain] = useState('')
-  const [busy, setBusy] = useState(false)
-  const [wrong, setWrong] = useState<string | null>(null)
   const differs = again !== '' && !pin.startsWith(again)
-  const submit = async (event: FormEvent): Promise<void> => {
-    event.preventDefault()
-    if (busy) return
-    setBusy(true)
-    try {
-      if (first) await makeFirst(personId, pin, client)
-      else await setPin(personId, pin, isOwn ? own : null)
+  const setting = useMutation({
+    mutationFn: (): Promise<unknown> =>
+      first ? makeFirst(personId, pin, client) : setPin(personId, pin, isOwn ? own : null),
+    onSuccess: async () => {
       await client.invalidateQueries({ queryKey: ['accounts'] })
-      onDone()
-    } catch (error) {
-      setWrong(sentenceOf(error))
-    } finally {
-      setBusy(false)
-    }
+      onDone?.()
+    },
+  })
+  const submit = (event: FormEvent): void => {
+    event.preventDefault()
+    if (!setting.isPending) setting.mutate()
   }
   return (
-    <form
-      className="grid gap-3"
-      aria-label={`A PIN for ${name}`}
-      onSubmit={(event) => void submit(event)}
-    >
+    <form className="grid gap-3" aria-label={`A PIN for ${name}`} onSubmit={submit}>
       {isOwn && !first && (
         <PinField
           label="Your present PIN"
@@ -56,9 +48,9 @@ export function NewPin({ personId, name, first = false, onDone }: NewPinProps): 
       )}
       <PinField
         label={`New PIN or password for ${name}`}
-        hint="At least 6 signs of three different ones."
+        hint={`At least ${SHORTEST_SECRET} signs of three different ones.`}
         value={pin}
-        refusal={wrong}
+        refusal={setting.error && sentenceOf(setting.error)}
         onText={setPinTyped}
         autoComplete="new-password"
       />
@@ -72,7 +64,9 @@ export function NewPin({ personId, name, first = false, onDone }: NewPinProps): 
       <Button
         look="go"
         type="submit"
-        disabled={busy || pin === '' || pin !== again || (isOwn && !first && own === '')}
+        disabled={
+          setting.isPending || pin === '' || pin !== again || (isOwn && !first && own === '')
+        }
       >
         {first ? 'Set it and sign in' : 'Set it'}
       </Button>

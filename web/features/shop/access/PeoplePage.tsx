@@ -2,18 +2,17 @@ import type { Account, Person, Role } from '@anklet/contract'
 import { ROLES } from '@anklet/contract'
 import { momentWords } from '@anklet/language/plain/times'
 import { ROLE_MEANS, ROLE_WORDS } from '@anklet/language/shop/people'
-import { useQueryClient } from '@tanstack/react-query'
+import { useMutation, useQueryClient } from '@tanstack/react-query'
 import type { ReactNode } from 'react'
 import { useState } from 'react'
 import { dropPin, useAccounts, useIsLead } from '../../../client/access.ts'
-import { sentenceOf } from '../../../client/api.ts'
 import { Loading } from '../../../client/Loading.tsx'
 import { useCommand, usePeople } from '../../../client/queries.ts'
 import { RefusalOf } from '../../../client/RefusalOf.tsx'
 import { useAccess } from '../../../client/state/access.ts'
 import { Button, ButtonLink, Tap } from '../../../kit/Button.tsx'
 import { Field, Select } from '../../../kit/Field.tsx'
-import { Notice, Refusal } from '../../../kit/Notice.tsx'
+import { Notice } from '../../../kit/Notice.tsx'
 import { PageHead } from '../../../kit/PageHead.tsx'
 import { giveRole } from '../commands.ts'
 import { AddPerson } from '../People.tsx'
@@ -43,15 +42,7 @@ function FirstPin({ people }: { readonly people: readonly Person[] }): ReactNode
               ))}
             </div>
           </fieldset>
-          {person && (
-            <NewPin
-              key={person.id}
-              personId={person.id}
-              name={person.name}
-              first
-              onDone={() => undefined}
-            />
-          )}
+          {person && <NewPin key={person.id} personId={person.id} name={person.name} first />}
         </>
       )}
     </section>
@@ -82,13 +73,10 @@ function PersonRow({ person: { id, name, role = 'technician' }, account }: RowPr
   const isLead = useIsLead()
   const isMe = useAccess(({ me }) => me?.id === id)
   const [setting, setSetting] = useState(false)
-  const [wrong, setWrong] = useState<string | null>(null)
-  const drop = (): void => {
-    dropPin(id).then(
-      () => client.invalidateQueries({ queryKey: ['accounts'] }),
-      (error: unknown) => setWrong(sentenceOf(error)),
-    )
-  }
+  const dropping = useMutation({
+    mutationFn: () => dropPin(id),
+    onSuccess: () => client.invalidateQueries({ queryKey: ['accounts'] }),
+  })
   return (
     <li className="sheet grid gap-2 px-4 py-3">
       <div className="flex flex-wrap items-center justify-between gap-x-4 gap-y-2">
@@ -123,12 +111,16 @@ function PersonRow({ person: { id, name, role = 'technician' }, account }: RowPr
           <Button aria-expanded={setting} onClick={() => setSetting(!setting)}>
             {account || isMe ? 'New PIN' : 'Give a PIN'}
           </Button>
-          {isLead && account && !isMe && <Button onClick={drop}>Take the PIN away</Button>}
+          {isLead && account && !isMe && (
+            <Button disabled={dropping.isPending} onClick={() => dropping.mutate()}>
+              Take the PIN away
+            </Button>
+          )}
         </div>
       )}
       {setting && <NewPin personId={id} name={name} onDone={() => setSetting(false)} />}
       <RefusalOf asked={change} />
-      <Refusal>{wrong}</Refusal>
+      <RefusalOf asked={dropping} />
     </li>
   )
 }

@@ -1,4 +1,4 @@
-import { useQueryClient } from '@tanstack/react-query'
+import { useMutation, useQueryClient } from '@tanstack/react-query'
 import type { FormEvent, ReactNode } from 'react'
 import { useState } from 'react'
 import { signIn } from '../../../client/access.ts'
@@ -23,29 +23,22 @@ export function SignInForm({
   const [name, setName] = useState(first ?? '')
   const [other, setOther] = useState(names.length === 0)
   const [secret, setSecret] = useState('')
-  const [busy, setBusy] = useState(false)
-  const [wrong, setWrong] = useState<string | null>(null)
-  const submit = async (event: FormEvent): Promise<void> => {
+  const entering = useMutation({
+    mutationFn: () => signIn(name, secret, client),
+    onSuccess: () => onDone?.(),
+    onError: () => setSecret(''),
+  })
+  const submit = (event: FormEvent): void => {
     event.preventDefault()
-    if (busy) return
-    setBusy(true)
-    try {
-      await signIn(name, secret, client)
-      onDone?.()
-    } catch (error) {
-      setWrong(sentenceOf(error))
-      setSecret('')
-    } finally {
-      setBusy(false)
-    }
+    if (!entering.isPending) entering.mutate()
   }
   const choose = (chosen: string): void => {
     setName(chosen)
     setOther(false)
-    setWrong(null)
+    entering.reset()
   }
   return (
-    <form className="grid gap-4" onSubmit={(event) => void submit(event)}>
+    <form className="grid gap-4" onSubmit={submit}>
       {names.length > 0 && (
         <fieldset>
           <legend className="label">{me ? 'Somebody else comes here' : 'Who'}</legend>
@@ -82,7 +75,7 @@ export function SignInForm({
         key={name}
         label="PIN or password"
         value={secret}
-        refusal={wrong}
+        refusal={entering.error && sentenceOf(entering.error)}
         onText={setSecret}
         autoComplete="current-password"
         {...(name !== '' && !other ? { autoFocus: true } : {})}
@@ -91,9 +84,9 @@ export function SignInForm({
         look="go"
         big
         type="submit"
-        disabled={busy || name.trim() === '' || secret.trim() === ''}
+        disabled={entering.isPending || name.trim() === '' || secret.trim() === ''}
       >
-        {busy ? 'Looking …' : 'Sign in'}
+        {entering.isPending ? 'Looking …' : 'Sign in'}
       </Button>
     </form>
   )
