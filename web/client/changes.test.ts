@@ -1,25 +1,9 @@
 import { QueryClient } from '@tanstack/react-query'
+import { FakeSource } from '../test/fakeSource.ts'
 import { afterEach, beforeEach, expect, test, vi } from 'vitest'
 
-class Source {
-  static last: Source
-  onopen: (() => void) | null = null
-  onerror: (() => void) | null = null
-  readyState = 1
-  private readonly heard = new Map<string, (event: { data: string }) => void>()
-  constructor(readonly url: string) {
-    Source.last = this
-  }
-  addEventListener(name: string, listener: (event: { data: string }) => void): void {
-    this.heard.set(name, listener)
-  }
-  close(): void {
-    this.readyState = 2
-  }
-  change(jobId: string | null, device = 'other'): void {
-    this.heard.get('change')!({ data: JSON.stringify({ type: 'job.note', jobId, device }) })
-  }
-}
+const change = (jobId: string | null, from = 'other'): void =>
+  FakeSource.last.say('change', { type: 'job.note', jobId, device: from })
 
 let client: QueryClient
 let device: string
@@ -29,7 +13,7 @@ const stale = (key: readonly unknown[]): boolean =>
 beforeEach(async () => {
   vi.resetModules()
   vi.useFakeTimers()
-  vi.stubGlobal('EventSource', Source)
+  vi.stubGlobal('EventSource', FakeSource)
   const { followChanges } = await import('./changes.ts')
   // Modules are new in each test, and this device's name with them.
   device = (await import('./state/session.ts')).useSession.getState().device
@@ -44,7 +28,7 @@ afterEach(() => {
 })
 
 test('what somebody writes on a job is asked anew at once, lists a little later, other jobs not', () => {
-  Source.last.change('1')
+  change('1')
   vi.advanceTimersByTime(200)
   expect([stale(['job', '1']), stale(['job', '2']), stale(['jobs'])]).toEqual([true, false, false])
   vi.advanceTimersByTime(2000)
@@ -52,17 +36,17 @@ test('what somebody writes on a job is asked anew at once, lists a little later,
 })
 
 test('what this device wrote itself is known here', () => {
-  Source.last.change('1', device)
+  change('1', device)
   vi.advanceTimersByTime(5000)
   expect([stale(['job', '1']), stale(['jobs'])]).toEqual([false, false])
 })
 
 test('what belongs to no job, and what was written while nobody listened, is asked anew', () => {
-  Source.last.change(null)
+  change(null)
   vi.advanceTimersByTime(200)
   expect(stale(['job', '2'])).toBe(true)
   client.setQueryData(['job', '2'], {})
-  Source.last.onopen!()
+  FakeSource.last.onopen!()
   vi.advanceTimersByTime(200)
   expect(stale(['job', '2'])).toBe(true)
 })

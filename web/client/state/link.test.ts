@@ -1,5 +1,6 @@
 import type { Frame } from '@anklet/contract'
 import { afterEach, describe, expect, test, vi } from 'vitest'
+import { FakeSource } from '../../test/fakeSource.ts'
 import { addFrame, useLink } from './link.ts'
 
 const frame = (atS: number): Frame => ({ kind: 'frame', atS, values: { gallery: atS } })
@@ -22,38 +23,18 @@ describe('frames as they come', () => {
 })
 
 describe('the stream', () => {
-  class Source {
-    static last: Source
-    onopen: (() => void) | null = null
-    onerror: (() => void) | null = null
-    closed = false
-    readyState = 1
-    readonly heard = new Map<string, (event: { data: string }) => void>()
-    constructor(readonly url: string) {
-      Source.last = this
-    }
-    addEventListener(name: string, listener: (event: { data: string }) => void): void {
-      this.heard.set(name, listener)
-    }
-    close(): void {
-      this.closed = true
-    }
-    say(name: string, data: object): void {
-      this.heard.get(name)!({ data: JSON.stringify(data) })
-    }
-  }
   afterEach(() => {
     useLink.getState().hang()
     vi.unstubAllGlobals()
   })
 
   test('is one for all devices, opened once, and told apart by the device each event names', () => {
-    vi.stubGlobal('EventSource', Source)
+    vi.stubGlobal('EventSource', FakeSource)
     const { listen } = useLink.getState()
     listen(['a', 'b'])
-    const first = Source.last
+    const first = FakeSource.last
     listen(['a', 'b'])
-    expect(Source.last).toBe(first)
+    expect(FakeSource.last).toBe(first)
     expect(first.url).toBe('/api/live?ids=a,b')
     first.say('frame', { device: 'a', ...frame(1) })
     first.say('press', { device: 'b', kind: 'press', channel: 'height', value: 480 })
@@ -63,17 +44,17 @@ describe('the stream', () => {
       press: { device: 'b', value: 480, count: 2 },
     })
     listen(['a'])
-    expect(first.closed).toBe(true)
+    expect(first.readyState === 2).toBe(true)
   })
   test('is let go by a page nobody looks at for long, and taken up again when somebody does', async () => {
     vi.useFakeTimers()
     vi.resetModules()
     const page = Object.assign(new EventTarget(), { hidden: false })
     vi.stubGlobal('document', page)
-    vi.stubGlobal('EventSource', Source)
+    vi.stubGlobal('EventSource', FakeSource)
     const link = (await import('./link.ts')).useLink
     link.getState().listen(['a'])
-    const first = Source.last
+    const first = FakeSource.last
     const turn = (hidden: boolean): void => {
       page.hidden = hidden
       page.dispatchEvent(new Event('visibilitychange'))
@@ -81,21 +62,21 @@ describe('the stream', () => {
     turn(true)
     vi.advanceTimersByTime(60_000)
     turn(false)
-    expect(Source.last).toBe(first)
+    expect(FakeSource.last).toBe(first)
     turn(true)
     vi.advanceTimersByTime(11 * 60_000)
-    expect([first.closed, link.getState().open]).toEqual([true, false])
+    expect([first.readyState === 2, link.getState().open]).toEqual([true, false])
     turn(false)
-    expect(Source.last.url).toBe(first.url)
-    expect(Source.last).not.toBe(first)
+    expect(FakeSource.last.url).toBe(first.url)
+    expect(FakeSource.last).not.toBe(first)
     vi.useRealTimers()
   })
   test('says when it is interrupted and when it is back', () => {
-    vi.stubGlobal('EventSource', Source)
+    vi.stubGlobal('EventSource', FakeSource)
     useLink.getState().listen(['a'])
-    Source.last.onopen!()
+    FakeSource.last.onopen!()
     expect(useLink.getState().open).toBe(true)
-    Source.last.onerror!()
+    FakeSource.last.onerror!()
     expect(useLink.getState().open).toBe(false)
   })
 })

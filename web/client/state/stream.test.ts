@@ -1,26 +1,7 @@
 import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest'
+import { FakeSource } from '../../test/fakeSource.ts'
 import type { StreamEvent } from './stream.ts'
 import { SharedStream } from './stream.ts'
-
-class Source {
-  static open: Source[] = []
-  onopen: (() => void) | null = null
-  onerror: (() => void) | null = null
-  readyState = 1
-  private readonly heard = new Map<string, (event: { data: string }) => void>()
-  constructor(readonly url: string) {
-    Source.open.push(this)
-  }
-  addEventListener(name: string, listener: (event: { data: string }) => void): void {
-    this.heard.set(name, listener)
-  }
-  close(): void {
-    Source.open = Source.open.filter((each) => each !== this)
-  }
-  say(name: string, data: object): void {
-    this.heard.get(name)!({ data: JSON.stringify(data) })
-  }
-}
 
 /** Locks of one browser: one holder, the others in a row. */
 function fakeLocks() {
@@ -66,10 +47,10 @@ function openPage(): {
 }
 
 beforeEach(() => {
-  Source.open = []
+  FakeSource.open = []
   Channel.clear()
   vi.stubGlobal('BroadcastChannel', Channel)
-  vi.stubGlobal('EventSource', Source)
+  vi.stubGlobal('EventSource', FakeSource)
   vi.stubGlobal('navigator', { locks: fakeLocks() })
 })
 afterEach(() => {
@@ -82,40 +63,40 @@ const until = (is: () => boolean): Promise<void> => vi.waitFor(() => expect(is()
 describe('six pages of one browser', () => {
   test('hold one stream, for all that any of them wants, and all hear it', async () => {
     const all = Array.from({ length: 6 }, openPage)
-    await until(() => Source.open.length === 1)
+    await until(() => FakeSource.open.length === 1)
     all[0]!.stream.want(['a'])
     all[4]!.stream.want(['b'])
-    await until(() => Source.open[0]?.url === '/api/live?ids=a,b')
-    expect(Source.open).toHaveLength(1)
-    Source.open[0]!.say('change', { type: 'round.record' })
+    await until(() => FakeSource.open[0]?.url === '/api/live?ids=a,b')
+    expect(FakeSource.open).toHaveLength(1)
+    FakeSource.open[0]!.say('change', { type: 'round.record' })
     await until(() => all.every(({ heard }) => heard.some(({ name }) => name === 'change')))
   })
 
   test('the next one takes over when the one that holds it goes', async () => {
     const [first, second] = [openPage(), openPage()]
-    await until(() => Source.open.length === 1)
+    await until(() => FakeSource.open.length === 1)
     second.stream.want(['b'])
-    await until(() => Source.open[0]?.url === '/api/live?ids=b')
-    const before = Source.open[0]
+    await until(() => FakeSource.open[0]?.url === '/api/live?ids=b')
+    const before = FakeSource.open[0]
     first.leave()
-    await until(() => Source.open.length === 1 && Source.open[0] !== before)
-    await until(() => Source.open[0]?.url === '/api/live?ids=b')
-    Source.open[0]!.onopen!()
+    await until(() => FakeSource.open.length === 1 && FakeSource.open[0] !== before)
+    await until(() => FakeSource.open[0]?.url === '/api/live?ids=b')
+    FakeSource.open[0]!.onopen!()
     expect(second.opens.at(-1)).toBe(true)
   })
 
   test('one that comes late learns that the stream stands and how its devices do', async () => {
     const first = openPage()
-    await until(() => Source.open.length === 1)
+    await until(() => FakeSource.open.length === 1)
     first.stream.want(['a'])
-    await until(() => Source.open[0]?.url === '/api/live?ids=a')
-    Source.open[0]!.onopen!()
-    Source.open[0]!.say('status', { device: 'a', attached: true })
+    await until(() => FakeSource.open[0]?.url === '/api/live?ids=a')
+    FakeSource.open[0]!.onopen!()
+    FakeSource.open[0]!.say('status', { device: 'a', attached: true })
     const late = openPage()
     late.stream.want(['a'])
     await until(() => late.opens.includes(true))
     await until(() => late.heard.some(({ name }) => name === 'status'))
-    expect(Source.open).toHaveLength(1)
+    expect(FakeSource.open).toHaveLength(1)
   })
 })
 
@@ -124,14 +105,14 @@ test('a stream that was refused is tried again; what goes on between is told as 
   try {
     vi.stubGlobal('navigator', {})
     const { opens } = openPage()
-    const refused = Source.open[0]!
+    const refused = FakeSource.open[0]!
     refused.onopen!()
     refused.readyState = 2
     refused.onerror!()
     expect(opens).toEqual([true, false])
     vi.advanceTimersByTime(5000)
-    expect(Source.open).toHaveLength(1)
-    expect(Source.open[0]).not.toBe(refused)
+    expect(FakeSource.open).toHaveLength(1)
+    expect(FakeSource.open[0]).not.toBe(refused)
   } finally {
     vi.useRealTimers()
   }
