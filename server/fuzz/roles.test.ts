@@ -1,13 +1,11 @@
-import { once } from 'node:events'
-import type { Server } from 'node:http'
-import type { AddressInfo } from 'node:net'
-import type { Command, Role, SessionState } from '@anklet/contract'
+import type { Command, Role } from '@anklet/contract'
 import { COMMANDS, mayGive, ROLES, ROUTE_ROLES, ROUTES } from '@anklet/contract'
 import fc from 'fast-check'
 import { afterAll, beforeAll, describe, expect, inject, test } from 'vitest'
 import type { TestBench } from '../test/bench.ts'
 import { startBench } from '../test/bench.ts'
 import { newJobIds } from '../test/records.ts'
+import { SignedIn } from '../test/signedIn.ts'
 import { Arbitraries } from './arbitraries.ts'
 
 const longSeed = inject('longSeed')
@@ -37,65 +35,34 @@ const LEFT_OUT: ReadonlySet<string> = new Set([
 
 describe('whatever each role sends', () => {
   let bench: TestBench
-  let server: Server
-  let address: string
-  const held = new Map<Role, { cookie: string; token: string; id: string }>()
+  const held = new Map<Role, SignedIn>()
   const ids: readonly string[] = Object.values<string>({ ...newJobIds() })
-
-  const post = (path: string, body: unknown, who?: { cookie: string; token: string }) =>
-    fetch(`${address}${path}`, {
-      method: 'POST',
-      headers: {
-        'content-type': 'application/json',
-        ...(who ? { cookie: who.cookie, 'x-anklet-page': who.token } : {}),
-      },
-      body: JSON.stringify(body),
-    })
-
-  const command = (type: string, person: string, payload: object) => ({
-    id: crypto.randomUUID(),
-    type,
-    person,
-    device: 'fuzz',
-    at: '2026-11-24T18:00:00Z',
-    baseVersion: null,
-    payload,
-  })
-
-  const take = async (role: Role, answer: Response): Promise<void> => {
-    const { me, token } = (await answer.json()) as SessionState
-    const cookie = answer.headers.getSetCookie()[0]!.split(';')[0]!
-    held.set(role, { cookie, token: token!, id: me!.id })
-  }
 
   beforeAll(async () => {
     bench = await startBench()
-    server = bench.app.listen(0, '127.0.0.1')
-    await once(server, 'listening')
-    address = `http://127.0.0.1:${(server.address() as AddressInfo).port}`
     const secret = 'quay-4711'
     const first = { personId: bench.person, secret, device: 'fuzz' }
-    await take('lead', await post('/api/accounts/first', first))
-    const lead = held.get('lead')!
+    const lead = new SignedIn(
+      bench.app,
+      await bench.post('/api/accounts/first', first),
+      bench.person,
+    )
+    held.set('lead', lead)
     for (const role of ROLES.filter((each) => each !== 'lead')) {
       const personId = crypto.randomUUID()
-      const add = { personId, name: `The ${role}`, role }
-      await post('/api/commands', command('person.add', lead.id, add), lead)
-      await post('/api/accounts/secret', { personId, secret, own: null }, lead)
-      const body = { name: `The ${role}`, secret, device: 'fuzz' }
-      await take(role, await post('/api/session', body))
+      const name = `The ${role}`
+      await lead.send('person.add', { personId, name, role }).expect(200)
+      await lead.post('/api/accounts/secret', { personId, secret, own: null }).expect(200)
+      const answer = await bench.post('/api/session', { name, secret, device: 'fuzz' })
+      held.set(role, new SignedIn(bench.app, answer, personId))
     }
   })
-  afterAll(async () => {
-    server.close()
-    server.closeAllConnections()
-    await bench.end()
-  })
+  afterAll(() => bench.end())
 
   const commandsOf = (caller: Caller): fc.Arbitrary<Call> =>
     fc.constantFrom(...Object.entries(COMMANDS)).chain(([type, schema]) =>
       new Arbitraries(ids, 200).of(schema).map((drawn): Call => {
-        const person = caller === 'nobody' ? bench.person : held.get(caller)!.id
+        const person = caller === 'nobody' ? bench.person : held.get(caller)!.personId
         const sent = typeof drawn === 'object' && drawn !== null ? drawn : {}
         const body = { ...sent, type, person, id: crypto.randomUUID() }
         const payload = (body as { payload?: { content?: object } }).payload
@@ -142,19 +109,15 @@ describe('whatever each role sends', () => {
     `%s gets nowhere they may not, in ${REQUESTS} requests`,
     async (caller) => {
       const counts = new Map<number, number>()
-      const who = caller === 'nobody' ? undefined : held.get(caller)!
       const calls = fc.oneof(commandsOf(caller), routesOf(caller))
       await fc.assert(
         fc.asyncProperty(calls, async ({ method, path, body, admitted }) => {
-          const answer = await fetch(`${address}${path}`, {
-            method,
-            headers: {
-              'content-type': 'application/json',
-              ...(who ? { cookie: who.cookie, 'x-anklet-page': who.token } : {}),
-            },
-            ...(body === undefined ? {} : { body: JSON.stringify(body) }),
-          })
-          const text = await answer.text()
+          const from = caller === 'nobody' ? bench : held.get(caller)!
+          // As it was drawn, whatever it is: an object, a text, nothing.
+          const answer = await (method === 'GET'
+            ? from.get(path)
+            : from.post(path, JSON.stringify(body) as never).type('json'))
+          const { text } = answer
           counts.set(answer.status, (counts.get(answer.status) ?? 0) + 1)
           expect(answer.status, `${path}: ${text.slice(0, 300)}`).not.toBe(500)
           if (!admitted) expect(answer.status, path).toBeGreaterThanOrEqual(400)
@@ -165,10 +128,7 @@ describe('whatever each role sends', () => {
       const told = [...counts].sort(([a], [b]) => a - b).map(([status, n]) => `${n} of ${status}`)
       console.log(`Fuzz as ${caller}: ${told.join(', ')}`)
       // Still in: what was refused was refused for its own sake.
-      if (who) {
-        const { status } = await fetch(`${address}/api/jobs`, { headers: { cookie: who.cookie } })
-        expect(status).toBe(200)
-      }
+      if (caller !== 'nobody') await held.get(caller)!.get('/api/jobs').expect(200)
     },
     LONGEST_MS,
   )
