@@ -6,6 +6,7 @@ import { WALK } from '@anklet/core/base/vehicle'
 import type { ShopBundle } from '@anklet/contract'
 import type { Page } from '@playwright/test'
 import { launch, openSigned, scrolled } from './browser.ts'
+import { nthId } from './loadData.ts'
 import type { Started } from './server.ts'
 import { startAnklet } from './server.ts'
 
@@ -36,8 +37,6 @@ export interface LargeSpeed {
 /** The value below which a share of them lie. */
 export const quantile = (values: readonly number[], share: number): number =>
   [...values].sort((a, b) => a - b)[Math.min(values.length - 1, Math.floor(values.length * share))]!
-const idOf = (kind: number, n: number): string =>
-  `${kind.toString(16).padStart(8, '0')}-0000-8000-8000-${n.toString(16).padStart(12, '0')}`
 const plateOf = (n: number): string => `LG ${String(n).padStart(3, '0')}`
 
 /** A shop of twenty years: thousands of jobs, one car measured twice a day. */
@@ -49,7 +48,7 @@ function largeBundle(base: ShopBundle): ShopBundle {
   const at = (n: number, of: number): string =>
     new Date(start + (n / of) * 20 * 365 * 86_400_000).toISOString()
   const vehicles = Array.from({ length: CARS }, (_, n) => ({
-    id: idOf(1, n),
+    id: nthId(1, n),
     version: 1,
     typeId: type.id,
     plate: plateOf(n),
@@ -58,9 +57,9 @@ function largeBundle(base: ShopBundle): ShopBundle {
     lesson: null,
   }))
   const jobs = Array.from({ length: JOBS }, (_, n) => ({
-    id: idOf(2, n),
+    id: nthId(2, n),
     version: 1,
-    vehicleId: idOf(1, n % CARS),
+    vehicleId: nthId(1, n % CARS),
     openedAt: at(n, JOBS),
     openedBy: person,
     closedAt: n % 50 === 0 ? null : at(n + 1, JOBS),
@@ -73,9 +72,9 @@ function largeBundle(base: ShopBundle): ShopBundle {
     arrival: null,
   }))
   const rounds = Array.from({ length: ROUNDS }, (_, n) => ({
-    id: idOf(3, n),
-    vehicleId: idOf(1, 0),
-    jobId: idOf(2, (n * CARS) % JOBS),
+    id: nthId(3, n),
+    vehicleId: nthId(1, 0),
+    jobId: nthId(2, (n * CARS) % JOBS),
     purpose: 'heights' as const,
     levelId: type.architecture.levels[0]!.id,
     method: 'wheelCentreToArch' as const,
@@ -105,7 +104,7 @@ function largeBundle(base: ShopBundle): ShopBundle {
 }
 
 /** Peak resident memory of a process and its children, MB. */
-function peakMb(pid: number): number {
+export function peakMb(pid: number): number {
   const own = /VmHWM:\s+(\d+)/.exec(readFileSync(`/proc/${pid}/status`, 'utf8'))?.[1] ?? '0'
   const children = readdirSync(`/proc/${pid}/task`).flatMap((task) =>
     readFileSync(`/proc/${pid}/task/${task}/children`, 'utf8').trim().split(' ').filter(Boolean),
@@ -235,7 +234,7 @@ async function measure({ address, pid }: Started): Promise<LargeSpeed> {
   const bundle = await fill(address)
   const lists = await askLists(address)
   const [, vehicleApiMs] = await timed(async (): Promise<unknown> =>
-    (await fetch(`${address}/api/vehicles/${idOf(1, 0)}`)).json(),
+    (await fetch(`${address}/api/vehicles/${nthId(1, 0)}`)).json(),
   )
   const browser = await launch()
   try {

@@ -1,6 +1,6 @@
 // npm run bench:load -- [embedded | postgres | postgres2] [minutes]: what a large shop and 200 people
 // at once ask of it. Each person does something every three seconds.
-import { existsSync, mkdtempSync, readFileSync, rmSync } from 'node:fs'
+import { existsSync, mkdtempSync, rmSync } from 'node:fs'
 import { fork } from 'node:child_process'
 import type { ChildProcess } from 'node:child_process'
 import { tmpdir } from 'node:os'
@@ -8,17 +8,16 @@ import { join } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import { Agent, request } from 'undici'
 import { hash } from '@node-rs/argon2'
-import pg from 'pg'
 import { seeded } from '@anklet/core/base/random'
-import type { SessionState } from '@anklet/contract'
+import type { Command, SessionState } from '@anklet/contract'
 import { startPostgres } from '../scripts/postgres.mjs'
 import { openRecords } from '../server/store/records.ts'
 import { freePort } from '../server/trials/machine.ts'
-import { carCommands, newJobIds } from '../server/test/records.ts'
+import { carCommands, LEVEL, newJobIds, walk } from '../server/test/records.ts'
 import { carryOut } from '../server/kernel/journal.ts'
 import { HANDLERS } from '../server/domains/handlers.ts'
 import { fillLarge, KIND, LARGE, nthId } from './loadData.ts'
-import { quantile } from './large.ts'
+import { peakMb, quantile } from './large.ts'
 
 const root = fileURLToPath(new URL('..', import.meta.url))
 const built = join(root, 'server/dist')
@@ -53,10 +52,16 @@ async function start(data: string, database: string | null): Promise<Running> {
   return { address: `http://127.0.0.1:${port}`, pid: child.pid!, seconds, child }
 }
 
-function megabytes(pid: number): number {
-  const own = /VmHWM:\s+(\d+)/.exec(readFileSync(`/proc/${pid}/status`, 'utf8'))?.[1] ?? '0'
-  return Number(own) / 1024
-}
+const commandOf = (person: string, type: string, payload: object): Command =>
+  ({
+    id: crypto.randomUUID(),
+    type,
+    person,
+    device: 'bench',
+    at: new Date().toISOString(),
+    baseVersion: null,
+    payload,
+  }) as Command
 
 async function fill(data: string, database: string | null): Promise<void> {
   const opened = await openRecords({
@@ -67,17 +72,9 @@ async function fill(data: string, database: string | null): Promise<void> {
   })
   const person = crypto.randomUUID()
   const ids = newJobIds()
-  const all = [['person.add', { personId: person, name: 'First' }], ...carCommands(ids, 'LG FIRST')]
-  for (const [type, payload] of all)
-    await carryOut(opened.db, HANDLERS, {
-      id: crypto.randomUUID(),
-      type,
-      person,
-      device: 'bench',
-      at: new Date().toISOString(),
-      baseVersion: null,
-      payload,
-    } as never)
+  const first = ['person.add', { personId: person, name: 'First' }] as const
+  for (const [type, payload] of [first, ...carCommands(ids, 'LG FIRST')])
+    await carryOut(opened.db, HANDLERS, commandOf(person, type, payload))
   await fillLarge(opened.db, LARGE, { typeId: ids.typeId, hash: await hash(SECRET) })
   await opened.close()
 }
@@ -85,8 +82,12 @@ async function fill(data: string, database: string | null): Promise<void> {
 const agent = new Agent({ connections: 256, keepAliveTimeout: 60_000 })
 const times = new Map<string, number[]>()
 const faults = new Map<string, number>()
-const note = (what: string, ms: number): void =>
-  void times.set(what, [...(times.get(what) ?? []), ms])
+function note(what: string, ms: number): void {
+  const known = times.get(what)
+  if (known) known.push(ms)
+  else times.set(what, [ms])
+}
+const fail = (why: string): void => void faults.set(why, (faults.get(why) ?? 0) + 1)
 
 interface Person {
   readonly id: string
@@ -123,52 +124,11 @@ async function call(person: Person, what: string, path: string, sent?: object): 
       headersTimeout: LONGEST_MS,
     })
     const text = await body.text()
-    if (statusCode >= 400) {
-      const why = `${what} ${statusCode} ${text.slice(0, 120)}`
-      faults.set(why, (faults.get(why) ?? 0) + 1)
-    }
+    if (statusCode >= 400) fail(`${what} ${statusCode} ${text.slice(0, 120)}`)
   } catch (error) {
-    const why = `${what} ${(error as Error).message}`
-    faults.set(why, (faults.get(why) ?? 0) + 1)
+    fail(`${what} ${(error as Error).message}`)
   }
   note(what, performance.now() - began)
-}
-
-const command = ({ id: person }: Person, type: string, payload: object) => ({
-  id: crypto.randomUUID(),
-  type,
-  person,
-  device: 'bench',
-  at: new Date().toISOString(),
-  baseVersion: null,
-  payload,
-})
-
-function round(): object {
-  const at = new Date().toISOString()
-  const readings = [1, 2].flatMap((lap) =>
-    (lap === 1 ? ['FL', 'FR', 'RR', 'RL'] : ['RL', 'RR', 'FR', 'FL']).map((corner) => ({
-      corner,
-      lap,
-      heightMm: 471,
-      at,
-    })),
-  )
-  return {
-    roundId: crypto.randomUUID(),
-    levelId: 'road',
-    method: 'wheelCentreToArch',
-    load: 'empty',
-    state: 'levelled',
-    temperatureC: 9,
-    thermometer: 'atSprings',
-    rolledAndBounced: true,
-    padsMm: null,
-    reportedMm: null,
-    startedAt: at,
-    endedAt: at,
-    readings,
-  }
 }
 
 /** What somebody does next: mostly looking, a third writing. */
@@ -196,10 +156,20 @@ async function act(person: Person, chance: () => number): Promise<void> {
   if (which < 0.9 || person.role === 'desk') {
     const title = 'Seen'
     const payload = { noteId: crypto.randomUUID(), jobId: open, from: 'person', title, lines: [] }
-    return call(person, 'a note written', '/api/commands', command(person, 'job.note', payload))
+    return call(
+      person,
+      'a note written',
+      '/api/commands',
+      commandOf(person.id, 'job.note', payload),
+    )
   }
-  const payload = { jobId: open, round: round() }
-  return call(person, 'a round written', '/api/commands', command(person, 'round.record', payload))
+  const payload = { jobId: open, round: walk(LEVEL, new Date().toISOString()) }
+  return call(
+    person,
+    'a round written',
+    '/api/commands',
+    commandOf(person.id, 'round.record', payload),
+  )
 }
 
 async function live(person: Person, n: number, untilMs: number): Promise<void> {
@@ -217,9 +187,9 @@ function tell(servers: readonly Running[], seconds: number): void {
   console.log(`\n| asked | times | p50, ms | p99, ms | longest, ms |\n|---|--:|--:|--:|--:|`)
   for (const [what, ms] of [...times, ['everything', all] as const])
     console.log(
-      `| ${what} | ${ms.length} | ${quantile(ms, 0.5).toFixed(0)} | ${quantile(ms, 0.99).toFixed(0)} | ${Math.max(...ms).toFixed(0)} |`,
+      `| ${[what, ms.length, ...[0.5, 0.99, 1].map((share) => quantile(ms, share).toFixed(0))].join(' | ')} |`,
     )
-  const memory = servers.map(({ pid }) => `${megabytes(pid).toFixed(0)} MB`).join(', ')
+  const memory = servers.map(({ pid }) => `${peakMb(pid).toFixed(0)} MB`).join(', ')
   const starts = servers.map((server) => `${server.seconds.toFixed(1)} s`).join(', ')
   const wrong = [...faults.values()].reduce((sum, n) => sum + n, 0)
   console.log(
@@ -233,13 +203,7 @@ async function main(): Promise<void> {
   const data = mkdtempSync(join(tmpdir(), 'anklet-load-'))
   const scratch = existsSync('/dev/shm') ? '/dev/shm' : tmpdir()
   const server = place === 'embedded' ? null : await startPostgres(scratch)
-  const database = server ? `${server.address}/load` : null
-  if (server) {
-    const client = new pg.Client({ connectionString: `${server.address}/postgres` })
-    await client.connect()
-    await client.query('create database load')
-    await client.end()
-  }
+  const database = server?.createDatabase('load') ?? null
   const servers: Running[] = []
   try {
     const began = performance.now()

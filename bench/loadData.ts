@@ -1,5 +1,7 @@
 import { sql } from 'drizzle-orm'
+import { keepMeans } from '../server/domains/rounds/means.ts'
 import type { Database } from '../server/store/database.ts'
+import { round } from '../server/store/schema.ts'
 
 /** How large the shop is that is measured. */
 export interface Size {
@@ -16,18 +18,16 @@ export const LARGE: Size = { people: 200, vehicles: 10_000, jobs: 50_000, rounds
 /** Rounds of one car measured for years. */
 export const OLD_CAR_ROUNDS = 2000
 
-// Ids say what they are of and which: a number in the last twelve figures.
-const idOf = (kind: string, n: string) =>
-  sql.raw(`('${kind}-0000-8000-8000-' || lpad(to_hex(${n}), 12, '0'))::uuid`)
-/** The same for one that is asked for. */
-export const nthId = (kind: string, n: number): string =>
-  `${kind}-0000-8000-8000-${n.toString(16).padStart(12, '0')}`
-export const KIND = {
-  person: '00000001',
-  vehicle: '00000002',
-  job: '00000003',
-  round: '00000004',
-} as const
+/** Kinds of records, by the first figure of their ids. */
+export const KIND = { person: 1, vehicle: 2, job: 3, round: 4 } as const
+const headOf = (kind: number): string => `${kind.toString(16).padStart(8, '0')}-0000-8000-8000-`
+
+/** The id of the nth record of a kind: it says so itself. */
+export const nthId = (kind: number, n: number): string =>
+  `${headOf(kind)}${n.toString(16).padStart(12, '0')}`
+// The same where the database counts.
+const idOf = (kind: number, n: string) =>
+  sql.raw(`('${headOf(kind)}' || lpad(to_hex(${n}), 12, '0'))::uuid`)
 
 const series = (n: number) => sql.raw(`generate_series(0, ${n - 1}) n`)
 
@@ -76,12 +76,12 @@ export async function fillLarge(
     select round.id, corner, lap, 470 + (hashtext(round.id::text || corner || lap) % 40) / 2.0,
       round.ended_at
     from round, unnest(array['FL','FR','RR','RL']) corner, generate_series(1, 2) lap`)
-  await db.execute(sql`update round set mean_fl = means.fl, mean_fr = means.fr, mean_rl = means.rl,
-      mean_rr = means.rr
-    from (select round_id, avg(height_mm) filter (where corner = 'FL') as fl,
-      avg(height_mm) filter (where corner = 'FR') as fr,
-      avg(height_mm) filter (where corner = 'RL') as rl,
-      avg(height_mm) filter (where corner = 'RR') as rr from reading group by round_id) means
-    where means.round_id = round.id`)
+  const walked = await db.select({ id: round.id }).from(round)
+  await db.transaction((tx) =>
+    keepMeans(
+      tx,
+      walked.map(({ id }) => id),
+    ),
+  )
   await db.execute(sql`vacuum analyze`)
 }

@@ -3,7 +3,6 @@ import { cpSync, existsSync, mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { fileURLToPath } from 'node:url'
-import pg from 'pg'
 import { startPostgres } from '../scripts/postgres.mjs'
 import { DEMO_FOLDER } from './demoFolder.ts'
 import { expect, test } from './fixtures.ts'
@@ -17,17 +16,15 @@ const moveScript = fileURLToPath(new URL('../scripts/move.mjs', import.meta.url)
 const MEMORY = '/dev/shm'
 
 test.describe('records on a PostgreSQL server', () => {
-  let address: string
+  let database: string
   let stop: () => Promise<void>
   let data: string
   const processes: ServerProcess[] = []
 
   test.beforeAll(async () => {
-    ;({ address, stop } = await startPostgres(existsSync(MEMORY) ? MEMORY : tmpdir()))
-    const client = new pg.Client({ connectionString: `${address}/postgres` })
-    await client.connect()
-    await client.query('create database shop')
-    await client.end()
+    const server = await startPostgres(existsSync(MEMORY) ? MEMORY : tmpdir())
+    stop = () => server.stop()
+    database = server.createDatabase('shop')
     data = mkdtempSync(join(tmpdir(), 'anklet-moved-'))
     cpSync(DEMO_FOLDER, data, { recursive: true })
   })
@@ -42,7 +39,6 @@ test.describe('records on a PostgreSQL server', () => {
     context,
   }) => {
     test.slow()
-    const database = `${address}/shop`
     const moved = spawnSync(process.execPath, [moveScript, 'to-server'], {
       env: { ...process.env, DATABASE_URL: database, ANKLET_DATA: data },
       encoding: 'utf8',

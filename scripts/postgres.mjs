@@ -57,7 +57,8 @@ function whoRuns() {
 /**
  * Starts a server.
  * @param scratch a folder to make its own in
- * @returns its address without a database's name, and what ends it
+ * @returns its address without a database's name, what makes one by its name (and gives its
+ * address), and what ends it
  */
 export async function startPostgres(scratch) {
   const bin = ensurePostgres()
@@ -109,5 +110,15 @@ export async function startPostgres(scratch) {
       // At once: open connections are cut.
       child.kill('SIGINT')
     })
-  return { address: `postgres://anklet@127.0.0.1:${port}`, stop }
+  const address = `postgres://anklet@127.0.0.1:${port}`
+  const createDatabase = (name) => {
+    const { status, stderr } = spawnSync(
+      join(bin, 'createdb'),
+      ['-h', '127.0.0.1', '-p', String(port), '-U', 'anklet', name],
+      { encoding: 'utf8' },
+    )
+    if (status !== 0) throw new Error(`The database ${name} could not be made: ${stderr}`)
+    return `${address}/${name}`
+  }
+  return { address, createDatabase, stop }
 }
