@@ -181,21 +181,27 @@ const ENDS = ['Go on in Recommission', 'Every step is done.', 'It stands on its 
 
 /**
  * Waits until a step stands large, or nothing is left to do here. Asked of the page in one go: by
- * their words, all of its texts would be read at every look.
+ * their words, all of its texts would be read at every look, and between two looks it may change.
+ *
+ * @returns the key of the step, null where nothing is left
  */
-async function stepOrEnd(page: Page): Promise<void> {
-  await page.waitForFunction((ends) => {
-    if (document.querySelector('article[data-step]')?.checkVisibility()) return true
+async function stepOrEnd(page: Page): Promise<string | null> {
+  const seen = await page.waitForFunction((ends) => {
+    const step = document.querySelector('article[data-step]')
+    if (step?.checkVisibility()) return { key: step.getAttribute('data-step') }
     const texts = document.querySelector('main')?.innerText ?? ''
-    return ends.some((words) => texts.includes(words))
+    return ends.some((words) => texts.includes(words)) ? { key: null } : false
   }, ENDS)
+  const found = await seen.jsonValue()
+  return found === false ? null : found.key
 }
+
 /** Goes on step by step until one comes, or the way leads on to recommissioning. @returns the steps that were done */
 export async function workUntil(page: Page, key: string | null, most = 130): Promise<string[]> {
   const did: string[] = []
   for (let n = 0; n < most; n += 1) {
-    await stepOrEnd(page)
-    if ((await present(page).count()) === 0 || (await presentKey(page)) === key) return did
+    const next = await stepOrEnd(page)
+    if (next === null || next === key) return did
     did.push(await confirm(page))
   }
   throw new Error(`Still at it after ${did.join(', ')}`)

@@ -73,17 +73,19 @@ test.describe('the work at the car', () => {
     await expect(page.getByRole('alert')).toHaveCount(0)
 
     const did = await workUntil(page, null)
-    expect(did).toEqual(
-      expect.arrayContaining([
-        'openLine.RR',
-        'strutOut.RL',
-        'strutIn.RR',
-        'pumpIn',
-        'closePump',
-        'seeFolds.RL',
-        'wheelOn.RL',
-      ]),
-    )
+    const wanted = [
+      'openLine.RR',
+      'strutOut.RL',
+      'strutIn.RR',
+      'pumpIn',
+      'closePump',
+      'seeFolds.RL',
+      'wheelOn.RL',
+    ]
+    expect(
+      wanted.filter((key) => !did.includes(key)),
+      `It did ${did.join(', ')}`,
+    ).toEqual([])
     expect(did.some((key) => key.startsWith('rideTorque'))).toBe(false)
     // Air must not go in by another way meanwhile.
     expect(await car.order('pump')).toMatch(/does not answer: its supply is off|Not yet/)
