@@ -24,6 +24,7 @@ import { createPool } from './domains/calculations/pool.ts'
 import { DeviceHub } from './devices/hub.ts'
 import { Recorder } from './devices/recorder.ts'
 import { AppError } from './kernel/appError.ts'
+import { touchEverything } from './kernel/revisions.ts'
 import { takeCompiledChecks } from './kernel/validation.ts'
 import { setAsideStandIns } from './domains/jobs/setAside.ts'
 import { adapterKeyOf } from './share/adapterKey.ts'
@@ -129,6 +130,8 @@ async function openShop(
   const recorder = new Recorder(db, hub)
   // Another process may be at one of them.
   if (opened.leads()) await recorder.endAbandoned()
+  // The records may be others than they were: of a backup, or of a newer release.
+  await touchEverything(db)
   const version = ANKLET_VERSION
   const parts: BackupParts = {
     data,

@@ -16,6 +16,8 @@ class Notebook {
   readonly rows: number[] = []
   failures = 0
   readonly db = {
+    transaction: (work: (tx: unknown) => Promise<void>) => work(this.db),
+    execute: () => Promise.resolve(),
     insert: () => ({
       values: (chunk: Chunk): Promise<void> => {
         if (this.failures > 0) {
@@ -28,7 +30,12 @@ class Notebook {
     }),
     update: () => ({
       set: ({ rows }: { rows: number }) => ({
-        where: () => Promise.resolve(this.rows.push(rows)),
+        where: () => ({
+          returning: () => {
+            this.rows.push(rows)
+            return Promise.resolve([{ jobId: 'job' }])
+          },
+        }),
       }),
     }),
   } as unknown as Database

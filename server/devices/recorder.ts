@@ -1,5 +1,6 @@
 import { eq, isNull } from 'drizzle-orm'
 import type { Channel, DeviceStatus, Frame, Trace } from '@anklet/contract'
+import { touchJob } from '../kernel/revisions.ts'
 import type { Database } from '../store/database.ts'
 import { deviceLog, logChunk } from '../store/schema.ts'
 import type { DeviceEvent, DeviceHub } from './hub.ts'
@@ -128,8 +129,15 @@ export class Recorder {
     const { rows } = entry
     entry.writing = entry.writing
       .then(async () => {
-        await this.db.insert(logChunk).values({ logId, seq, trace })
-        await this.db.update(deviceLog).set({ rows }).where(eq(deviceLog.id, logId))
+        await this.db.transaction(async (tx) => {
+          await tx.insert(logChunk).values({ logId, seq, trace })
+          const [kept] = await tx
+            .update(deviceLog)
+            .set({ rows })
+            .where(eq(deviceLog.id, logId))
+            .returning({ jobId: deviceLog.jobId })
+          if (kept) await touchJob(tx, kept.jobId)
+        })
       })
       .catch(() => {
         // Not written: it goes in front of what came since, and is tried again.

@@ -6,6 +6,7 @@ import type { Logger } from 'pino'
 import type { CalculationPool } from '../domains/calculations/pool.ts'
 import { AppError, toAppError } from '../kernel/appError.ts'
 import { Changes } from '../kernel/changes.ts'
+import type { Kept } from '../kernel/kept.ts'
 import { loggable } from '../kernel/loggable.ts'
 import { accessRoutes } from './access.ts'
 import { admission, noted } from './admission.ts'
@@ -46,6 +47,8 @@ export interface AppParts {
   readonly database?: OpenDatabase['kind']
   /** Whether this process does what exactly one does; left out: it is the only one. */
   readonly leads?: () => boolean
+  /** Keeps answers; left out: as usual. */
+  readonly Keeping?: typeof Kept
   /** How it is shared on the network; left out: it is not. */
   readonly sharing?: Sharing | null
   readonly version: string
@@ -133,7 +136,7 @@ export function createApp(parts: AppParts): Express {
   app.use('/api/bundle', bundleRoutes(db, { changes, isShared }))
   app.use('/api', liveRoutes({ db, hub, changes }))
   app.use('/api', deviceRoutes(db, hub, recorder))
-  app.use(queryRoutes(db))
+  app.use(queryRoutes(db, parts.Keeping))
   app.use('/api', () => {
     throw new AppError('notFound', { what: 'place' })
   })

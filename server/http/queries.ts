@@ -8,6 +8,8 @@ import type {
   VehicleListQuery as CarsAsked,
 } from '@anklet/contract'
 import { AppError } from '../kernel/appError.ts'
+import { Kept } from '../kernel/kept.ts'
+import { stampOfJob, stampOfVehicle } from '../kernel/revisions.ts'
 import { checkOf } from '../kernel/validation.ts'
 import { writeBundle, writeJobBundle } from '../domains/exchange/queries.ts'
 import { codeTextsOf } from '../domains/codes/queries.ts'
@@ -19,9 +21,8 @@ import { listTorques, readProcedures } from '../domains/plans/queries.ts'
 import { readLog } from '../domains/logs/queries.ts'
 import { readJob } from '../domains/jobs/queries.ts'
 import { roundsOfVehicle } from '../domains/rounds/queries.ts'
-import { listJobs } from '../domains/jobs/list.ts'
+import { JobLists } from '../domains/jobs/list.ts'
 import { readLives } from '../domains/vehicles/lives.ts'
-import { summariseJobs } from '../domains/jobs/summaries.ts'
 import { listReturns } from '../domains/proofRecord/queries.ts'
 import { listPeople } from '../domains/people/queries.ts'
 import { readRepeatability } from '../domains/rounds/repeatability.ts'
@@ -39,6 +40,8 @@ type Query<Name extends QueryName> = (
 ) => Promise<QueryResponse<Name>>
 
 type AnsweredElsewhere =
+  | '/api/jobs'
+  | '/api/jobs/list'
   | '/api/health'
   | '/api/devices'
   | '/api/backups'
@@ -61,13 +64,7 @@ const QUERIES: {
   '/api/vehicles/:id': readVehicle,
   '/api/vehicles/:id/rounds': roundsOfVehicle,
   '/api/vehicles/:id/personal': readPersonal,
-  '/api/jobs': (db) => summariseJobs(db),
   '/api/returns': (db) => listReturns(db),
-  // Before the path with an id, which would take 'list' for one.
-  '/api/jobs/list': (db, _id, asked) => {
-    checkList(asked)
-    return listJobs(db, asked)
-  },
   '/api/jobs/:id': readJob,
   '/api/jobs/:id/evidence': readEvidence,
   '/api/repeatability': readRepeatability,
@@ -91,9 +88,36 @@ const checkCars: (asked: unknown) => asserts asked is CarsAsked = checkOf(Vehicl
 })
 const checkId = checkOf(Type.String({ format: 'uuid' }))
 
-/** GET: what the interface asks. */
-export function queryRoutes(db: Database): Router {
+/** What is large, asked again and again, and changes with its car alone: what it is stamped by. */
+const KEPT: Readonly<Record<string, (db: Database, id: string) => Promise<string>>> = {
+  '/api/jobs/:id': stampOfJob,
+  '/api/jobs/:id/evidence': stampOfJob,
+  '/api/vehicles/:id': stampOfVehicle,
+}
+/** So much of it is kept, bytes. */
+const KEPT_BYTES = 48 * 1024 * 1024
+
+/** GET: lists of jobs. */
+function jobListRoutes(db: Database, Keeping: typeof Kept): Router {
+  const lists = new JobLists(db, Keeping)
+  return Router()
+    .get('/api/jobs', async (_req, res) => void res.json(await lists.floor()))
+    .get('/api/jobs/list', async (req, res) => {
+      const asked: unknown = { ...req.query }
+      checkList(asked)
+      res.json(await lists.page(asked))
+    })
+}
+
+/**
+ * GET: what the interface asks.
+ * @param Keeping keeps answers.
+ */
+export function queryRoutes(db: Database, Keeping: typeof Kept = Kept): Router {
   const router = Router()
+  const kept = new Keeping<Buffer>(KEPT_BYTES, ({ length }) => length)
+  // Before the path with an id, which would take 'list' for one.
+  router.use(jobListRoutes(db, Keeping))
   for (const [path, query] of Object.entries(QUERIES)) {
     router.get(path, async (req, res) => {
       const id = String(req.params['id'] ?? '')
@@ -104,7 +128,12 @@ export function queryRoutes(db: Database): Router {
           throw new AppError('notFound', { what: 'place' })
         }
       }
-      res.json(await query(db, id, { ...req.query }))
+      const answer = () => query(db, id, { ...req.query })
+      const stampOf = KEPT[path]
+      if (!stampOf) return void res.json(await answer())
+      const asked = { key: req.path, stamp: await stampOf(db, id) }
+      const body = await kept.of(asked, async () => Buffer.from(JSON.stringify(await answer())))
+      res.type('json').send(body)
     })
   }
   router.get(['/api/photos/:id', '/api/photos/:id/small'], async (req, res) => {

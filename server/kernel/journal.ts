@@ -7,6 +7,7 @@ import type { Database, Transaction } from '../store/database.ts'
 import { command as commandTable, person } from '../store/schema.ts'
 import type { Handlers } from './handler.ts'
 import { refuseStandIns } from './realCar.ts'
+import { onlyJobOf, touchedBy } from './revisions.ts'
 import { takeTurn } from './turns.ts'
 
 // The same command always has the same fingerprint.
@@ -79,10 +80,6 @@ export interface Carrying {
   readonly isShared?: boolean
 }
 
-// Of one job alone; what names a vehicle as well may touch what other jobs of it rest on.
-const turnOf = ({ payload }: Command): string | null =>
-  'jobId' in payload && !('vehicleId' in payload) ? payload.jobId : null
-
 /**
  * Carries out a command in one transaction: all of it or nothing, and once however often it arrives.
  * @throws {AppError} when it is refused; nothing is kept then, so the same id may be tried again with better content.
@@ -94,7 +91,7 @@ export async function carryOut(
   { address = null, isShared = false }: Carrying = {},
 ): Promise<CommandResult> {
   return db.transaction(async (tx) => {
-    if (isShared) await takeTurn(tx, turnOf(command))
+    if (isShared) await takeTurn(tx, onlyJobOf(command))
     const earlier = await claim(tx, command, { fingerprint: fingerprintOf(command), address })
     if (earlier) return { ...earlier, repeated: true }
     requireHappened(command, Date.now() + DAY_MS, '')
@@ -109,6 +106,7 @@ export async function carryOut(
       version: await handle(tx, command),
       repeated: false,
     }
+    await touchedBy(tx, command)
     await tx.update(commandTable).set({ result }).where(eq(commandTable.id, command.id))
     return result
   })

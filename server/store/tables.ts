@@ -22,8 +22,9 @@ export interface PhotoBytes {
 
 const quoted = (name: string): string => `"${name.replaceAll('"', '""')}"`
 
-// Who is in, and what was tried at the door: true of a moment, and never brought back.
-const PASSING = ['session', 'attempt']
+// Who is in, what was tried at the door, and what was written last: true of a moment, and never
+// brought back.
+const PASSING = ['session', 'attempt', 'revision']
 
 interface Reference {
   readonly child: string

@@ -15,6 +15,7 @@ import type { OpenDatabase } from '../store/database.ts'
 import { DeviceHub } from '../devices/hub.ts'
 import { Recorder } from '../devices/recorder.ts'
 import { openRecords } from '../store/records.ts'
+import { Doubted } from './doubted.ts'
 import { dropPlace, newPlace } from './place.ts'
 
 export { MIGRATIONS, TEMPLATE } from './place.ts'
@@ -90,6 +91,7 @@ export async function startBench({ people = true, log: given }: Setting = {}): P
     wire,
     database,
     version: '0.0.0',
+    Keeping: Doubted,
     log,
     webFolder: null,
   })

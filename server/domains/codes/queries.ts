@@ -4,14 +4,13 @@ import type { Database, Transaction } from '../../store/database.ts'
 import { codeReading, codeText, job } from '../../store/schema.ts'
 import { signed } from '../../kernel/instants.ts'
 
-/**
- * Readings of codes of a job or of all jobs of a vehicle, oldest first, as they count.
- * @param of `every`: those that were set aside too, of a job or (null) of all
- */
-export async function codeReadingsOf(
-  db: Database | Transaction,
-  of: { vehicleId: string } | { jobId: string } | { every: { jobId: string | null } },
-): Promise<CodeReading[]> {
+type OfWhat =
+  | { readonly vehicleId: string }
+  | { readonly jobId: string }
+  | { readonly every: { readonly jobId: string | null } }
+
+/** Asks for readings of codes. @param of `every`: those that were set aside too, of a job or (null) of all */
+export function askCodeReadings(db: Database | Transaction, of: OfWhat) {
   const ofVehicle = (vehicleId: string) =>
     inArray(
       codeReading.jobId,
@@ -26,22 +25,32 @@ export async function codeReadingsOf(
           eq(codeReading.setAside, false),
           'jobId' in of ? eq(codeReading.jobId, of.jobId) : ofVehicle(of.vehicleId),
         )
-  return (
-    await db
-      .select()
-      .from(codeReading)
-      .where(which)
-      .orderBy(asc(codeReading.at), asc(codeReading.id))
-  ).map(signed)
+  return db
+    .select()
+    .from(codeReading)
+    .where(which)
+    .orderBy(asc(codeReading.at), asc(codeReading.id))
 }
 
-/** Texts of codes, by number. @param typeId null: of every vehicle type */
-export const codeTextsOf = (
+/**
+ * Readings of codes of a job or of all jobs of a vehicle, oldest first, as they count.
+ * @param of `every`: those that were set aside too, of a job or (null) of all
+ */
+export const codeReadingsOf = async (
   db: Database | Transaction,
-  typeId: string | null,
-): Promise<CodeText[]> =>
+  of: OfWhat,
+): Promise<CodeReading[]> => (await askCodeReadings(db, of)).map(signed)
+
+/** Asks for texts of codes, by number. @param typeId null: of every vehicle type */
+export const askCodeTexts = (db: Database | Transaction, typeId: string | null) =>
   db
     .select()
     .from(codeText)
     .where(typeId === null ? undefined : eq(codeText.typeId, typeId))
     .orderBy(asc(codeText.number), asc(codeText.id))
+
+/** Texts of codes, by number. @param typeId null: of every vehicle type */
+export const codeTextsOf = (
+  db: Database | Transaction,
+  typeId: string | null,
+): Promise<CodeText[]> => askCodeTexts(db, typeId)

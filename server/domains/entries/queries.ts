@@ -1,6 +1,7 @@
 import { asc, eq, getTableColumns, inArray, sql } from 'drizzle-orm'
-import type { ChargeRecord, EvidenceRecord, Job, Photo, Repair } from '@anklet/contract'
+import type { EvidenceRecord, Job, Photo } from '@anklet/contract'
 import { AppError } from '../../kernel/appError.ts'
+import type { Answers } from '../../store/atOnce.ts'
 import type { Database, Transaction } from '../../store/database.ts'
 import {
   charge,
@@ -14,7 +15,7 @@ import {
 } from '../../store/schema.ts'
 import { bare } from './bare.ts'
 import { signed } from '../../kernel/instants.ts'
-import { logsOf } from '../logs/queries.ts'
+import { askLogs, describeLog } from '../logs/queries.ts'
 import type { Which } from '../../kernel/which.ts'
 import { whichOf } from '../../kernel/which.ts'
 
@@ -66,99 +67,89 @@ export async function readPicture(
   return { type, picture: bareOr(row.picture, type) }
 }
 
-/** Repairs of a vehicle or of a job, oldest first. */
-export async function repairsOf(
-  db: Database,
-  which: { vehicleId: string } | { jobId: string },
-): Promise<Repair[]> {
-  const filter =
-    'jobId' in which ? eq(repair.jobId, which.jobId) : eq(repair.vehicleId, which.vehicleId)
-  return (await db.select().from(repair).where(filter).orderBy(asc(repair.at))).map(signed)
+/** Of a vehicle, or of one of its jobs. */
+type OfWhat = { readonly vehicleId: string } | { readonly jobId: string }
+
+/** Asks for repairs, oldest first. */
+export const askRepairs = (db: Database | Transaction, of: OfWhat) =>
+  db
+    .select()
+    .from(repair)
+    .where('jobId' in of ? eq(repair.jobId, of.jobId) : eq(repair.vehicleId, of.vehicleId))
+    .orderBy(asc(repair.at))
+
+/** Asks for charges, oldest first. */
+export const askCharges = (db: Database | Transaction, of: OfWhat) =>
+  db
+    .select()
+    .from(charge)
+    .where('jobId' in of ? eq(charge.jobId, of.jobId) : eq(charge.vehicleId, of.vehicleId))
+    .orderBy(asc(charge.at))
+
+/** Asks for photos without their pictures, oldest first. */
+export function askPhotos(db: Database | Transaction, of: OfWhat) {
+  const { picture: _picture, small: _small, ...columns } = getTableColumns(photo)
+  const ofVehicle = (vehicleId: string) =>
+    inArray(photo.jobId, db.select({ id: job.id }).from(job).where(eq(job.vehicleId, vehicleId)))
+  return db
+    .select({ ...columns, bytes: sql<number>`length(${photo.picture})`.as('bytes') })
+    .from(photo)
+    .where('jobId' in of ? eq(photo.jobId, of.jobId) : ofVehicle(of.vehicleId))
+    .orderBy(asc(photo.at))
 }
 
-/** Charges of a vehicle or of a job, oldest first. */
-export async function chargesOf(
-  db: Database,
-  which: { vehicleId: string } | { jobId: string },
-): Promise<ChargeRecord[]> {
-  const filter =
-    'jobId' in which ? eq(charge.jobId, which.jobId) : eq(charge.vehicleId, which.vehicleId)
-  return (await db.select().from(charge).where(filter).orderBy(asc(charge.at))).map(signed)
+function askEvidence(db: Database | Transaction, jobId: string | null, which: Which) {
+  const { seq: _seq, ...columns } = getTableColumns(evidence)
+  return db
+    .select(columns)
+    .from(evidence)
+    .where(whichOf(evidence, jobId, which))
+    .orderBy(asc(evidence.seq))
 }
 
 /**
  * What was found by hand or said of evidence, in the order it came.
  * @param jobId null: of all jobs
  */
-export async function evidenceOf(
+export const evidenceOf = async (
   db: Database | Transaction,
   jobId: string | null,
   which: Which = 'counting',
-): Promise<EvidenceRecord[]> {
-  const { seq: _seq, ...columns } = getTableColumns(evidence)
-  return (
-    await db
-      .select(columns)
-      .from(evidence)
-      .where(whichOf(evidence, jobId, which))
-      .orderBy(asc(evidence.seq))
-  ).map(signed)
-}
+): Promise<EvidenceRecord[]> => (await askEvidence(db, jobId, which)).map(signed)
 
-/** Photos of a job or of all jobs of a vehicle, oldest first, without their pictures. */
-export async function photosOf(
-  db: Database,
-  which: { vehicleId: string } | { jobId: string },
-): Promise<Photo[]> {
-  const jobs =
-    'jobId' in which
-      ? eq(photo.jobId, which.jobId)
-      : inArray(
-          photo.jobId,
-          db.select({ id: job.id }).from(job).where(eq(job.vehicleId, which.vehicleId)),
-        )
-  const { picture: _picture, small: _small, ...columns } = getTableColumns(photo)
-  return (
-    await db
-      .select({ ...columns, bytes: sql<number>`length(${photo.picture})` })
-      .from(photo)
-      .where(jobs)
-      .orderBy(asc(photo.at))
-  ).map(signed)
-}
+/** Asks for what was written and photographed on a job, oldest first. */
+export const askEntries = (db: Database | Transaction, jobId: string) => ({
+  notes: db.select().from(note).where(eq(note.jobId, jobId)).orderBy(asc(note.at)),
+  repairs: askRepairs(db, { jobId }),
+  photos: askPhotos(db, { jobId }),
+  checks: db
+    .select()
+    .from(checkDone)
+    .where(whichOf(checkDone, jobId, 'counting'))
+    .orderBy(asc(checkDone.at)),
+  evidence: askEvidence(db, jobId, 'counting'),
+  conclusions: db
+    .select()
+    .from(conclusion)
+    .where(eq(conclusion.jobId, jobId))
+    .orderBy(asc(conclusion.at)),
+  charges: askCharges(db, { jobId }),
+  logs: askLogs(db, jobId),
+})
 
-/** What was written and photographed on a job, oldest first. */
-export async function entriesOf(
-  db: Database,
-  jobId: string,
-): Promise<
-  Pick<
-    Job,
-    'notes' | 'repairs' | 'photos' | 'checks' | 'evidence' | 'conclusions' | 'charges' | 'logs'
-  >
-> {
-  return {
-    notes: (await db.select().from(note).where(eq(note.jobId, jobId)).orderBy(asc(note.at))).map(
-      signed,
-    ),
-    repairs: await repairsOf(db, { jobId }),
-    photos: await photosOf(db, { jobId }),
-    checks: (
-      await db
-        .select()
-        .from(checkDone)
-        .where(whichOf(checkDone, jobId, 'counting'))
-        .orderBy(asc(checkDone.at))
-    ).map(signed),
-    evidence: await evidenceOf(db, jobId),
-    conclusions: (
-      await db
-        .select()
-        .from(conclusion)
-        .where(eq(conclusion.jobId, jobId))
-        .orderBy(asc(conclusion.at))
-    ).map(signed),
-    charges: await chargesOf(db, { jobId }),
-    logs: await logsOf(db, jobId),
-  }
-}
+/** The same as it is told. */
+export const tellEntries = (
+  rows: Answers<ReturnType<typeof askEntries>>,
+): Pick<
+  Job,
+  'notes' | 'repairs' | 'photos' | 'checks' | 'evidence' | 'conclusions' | 'charges' | 'logs'
+> => ({
+  notes: rows.notes.map(signed),
+  repairs: rows.repairs.map(signed),
+  photos: rows.photos.map(signed),
+  checks: rows.checks.map(signed),
+  evidence: rows.evidence.map(signed),
+  conclusions: rows.conclusions.map(signed),
+  charges: rows.charges.map(signed),
+  logs: rows.logs.map(describeLog),
+})

@@ -40,6 +40,7 @@ import { grouped } from '../../kernel/grouped.ts'
 import { hasAccounts } from '../access/sessions.ts'
 import { listPeople } from '../people/queries.ts'
 import { keepMeans } from '../rounds/means.ts'
+import { touchEverything } from '../../kernel/revisions.ts'
 import { takeTurn } from '../../kernel/turns.ts'
 import { nameTaken } from '../../kernel/saving.ts'
 import { setAsideStandIns } from '../jobs/setAside.ts'
@@ -268,6 +269,7 @@ export async function takeBundle(
         })),
       )
       await setAsideStandIns(tx)
+      await touchEverything(tx)
       return { added: taking.added, known: taking.known }
     })
   } catch (error) {

@@ -6,11 +6,11 @@ import { AppError } from '../../kernel/appError.ts'
 import type { Transaction } from '../../store/database.ts'
 import { job, vehicle, watch } from '../../store/schema.ts'
 import type { Handler } from '../../kernel/handler.ts'
-import { concludedAmong } from './findings.ts'
+import { askConcluded } from './findings.ts'
 import { openJobOf } from '../rounds/queries.ts'
 import { guardedOf, refuseTemporary } from '../work/queries.ts'
 import { required, updateVersion } from '../../kernel/saving.ts'
-import { handedOverAmong } from '../proofRecord/queries.ts'
+import { askHandedOver } from '../proofRecord/queries.ts'
 
 /** Opens a job on a vehicle. */
 export const openJob: Handler<'job.open'> = async (tx, { payload, at, person }) => {
@@ -48,10 +48,10 @@ async function isFindingOpen(
   watches: readonly Pick<typeof watch.$inferSelect, 'state' | 'finding'>[],
 ): Promise<boolean> {
   const last = watches.findLast(({ state }) => state !== 'givenUp')
-  const isConcluded = (await concludedAmong(tx, [jobId])).has(jobId)
+  const isConcluded = (await askConcluded(tx, [jobId])).length > 0
   return (
     foundBy(isConcluded, last?.finding ?? null) !== null &&
-    !(await handedOverAmong(tx, [jobId])).has(jobId)
+    (await askHandedOver(tx, [jobId])).length === 0
   )
 }
 
@@ -66,11 +66,7 @@ export const closeJob: Handler<'job.close'> = async (tx, { payload, baseVersion,
   if (watches.some(({ state }) => state === 'running')) throw new AppError('watchRuns')
   const work = await guardedOf(tx, payload.jobId)
   if (work) refuseTemporary(work, runOf(work))
-  if (
-    work &&
-    work.entries.length > 0 &&
-    !(await handedOverAmong(tx, [payload.jobId])).has(payload.jobId)
-  )
+  if (work && work.entries.length > 0 && (await askHandedOver(tx, [payload.jobId])).length === 0)
     throw new AppError('notProved', {
       sentence: WORK_STOPS.handOverFirst(),
     })

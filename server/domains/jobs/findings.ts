@@ -3,27 +3,23 @@ import type { JobSummary } from '@anklet/contract'
 import type { Database, Transaction } from '../../store/database.ts'
 import { conclusion, decision } from '../../store/schema.ts'
 
-/** Which of these jobs have the fault written on them. */
-export async function concludedAmong(
-  db: Database | Transaction,
-  jobIds: readonly string[],
-): Promise<ReadonlySet<string>> {
-  const rows = await db
+/** Asks which of these jobs have the fault written on them. */
+export const askConcluded = (db: Database | Transaction, jobIds: readonly string[]) =>
+  db
     .selectDistinct({ jobId: conclusion.jobId })
     .from(conclusion)
-    .where(inArray(conclusion.jobId, [...jobIds]))
-  return new Set(rows.map(({ jobId }) => jobId))
-}
+    .where(inArray(conclusion.jobId, jobIds))
 
-/** What was decided last on those of these jobs that were decided on. */
-export async function decidedAmong(
-  db: Database | Transaction,
-  jobIds: readonly string[],
-): Promise<ReadonlyMap<string, NonNullable<JobSummary['decided']>>> {
-  const rows = await db
+/** Asks what was decided last on those of these jobs that were decided on. */
+export const askDecided = (db: Database, jobIds: readonly string[]) =>
+  db
     .selectDistinctOn([decision.jobId], { jobId: decision.jobId, option: decision.option })
     .from(decision)
-    .where(inArray(decision.jobId, [...jobIds]))
+    .where(inArray(decision.jobId, jobIds))
     .orderBy(decision.jobId, desc(decision.at), desc(decision.id))
-  return new Map(rows.map(({ jobId, option }) => [jobId, option === 'leave' ? 'leave' : 'repair']))
-}
+
+/** The same by job, as lists tell it. */
+export const tellDecided = (
+  rows: readonly { readonly jobId: string; readonly option: string }[],
+): ReadonlyMap<string, NonNullable<JobSummary['decided']>> =>
+  new Map(rows.map(({ jobId, option }) => [jobId, option === 'leave' ? 'leave' : 'repair']))

@@ -1,10 +1,25 @@
 import type { SQL } from 'drizzle-orm'
-import { and, asc, count, desc, eq, exists, ilike, isNotNull, isNull, or, sql } from 'drizzle-orm'
-import type { JobListQuery, JobPage } from '@anklet/contract'
+import {
+  and,
+  asc,
+  count,
+  desc,
+  eq,
+  exists,
+  ilike,
+  inArray,
+  isNotNull,
+  isNull,
+  or,
+  sql,
+} from 'drizzle-orm'
+import type { JobListQuery, JobPage, JobSummary } from '@anklet/contract'
+import type { Asked, Kept } from '../../kernel/kept.ts'
 import { anywhere } from '../../kernel/like.ts'
+import { JOB_STAMP, stampOfLists } from '../../kernel/revisions.ts'
 import type { Database } from '../../store/database.ts'
 import { job, vehicle, vehicleType, watch } from '../../store/schema.ts'
-import { summariseJobs } from './summaries.ts'
+import { onFloor, summariseJobs } from './summaries.ts'
 
 const COLUMN = { openedAt: job.openedAt, plate: vehicle.plate, typeName: vehicleType.name } as const
 
@@ -43,11 +58,15 @@ function wordsFilter(db: Database, words: string): SQL | undefined {
   )
 }
 
-/** A page of all jobs, searched and sorted by the database. */
-export async function listJobs(
+interface Found {
+  readonly ids: readonly string[]
+  readonly total: number
+}
+
+async function find(
   db: Database,
   { words, state, sort, order, page, size }: JobListQuery,
-): Promise<JobPage> {
+): Promise<Found> {
   const where = and(stateFilter(db, state), wordsFilter(db, words))
   const column = COLUMN[sort]
   const ids = await db
@@ -60,8 +79,55 @@ export async function listJobs(
     .limit(size)
     .offset(page * size)
   const [total] = await db.select({ jobs: count() }).from(job).where(where)
-  return {
-    total: total?.jobs ?? 0,
-    rows: await summariseJobs(db, { ids: ids.map(({ id }) => id) }),
+  return { ids: ids.map(({ id }) => id), total: total?.jobs ?? 0 }
+}
+
+/** Jobs whose lines are kept: those of the floor, and of the pages anybody turned. */
+const LINES = 5000
+const SEARCHES = 500
+
+/** Lists of jobs. Only the lines of jobs that were written to since are made anew. */
+export class JobLists {
+  private readonly lines: Kept<JobSummary>
+  private readonly searches: Kept<Found>
+
+  constructor(
+    private readonly db: Database,
+    Keeping: typeof Kept,
+  ) {
+    this.lines = new Keeping(LINES)
+    this.searches = new Keeping(SEARCHES)
+  }
+
+  /** What the floor shows: open jobs, and those that were closed lately, newest first. */
+  async floor(now = new Date()): Promise<JobSummary[]> {
+    const jobs = await this.db
+      .select({ key: job.id, stamp: JOB_STAMP })
+      .from(job)
+      .where(onFloor(now))
+      .orderBy(desc(job.openedAt))
+    return this.summaries(jobs)
+  }
+
+  /** A page of all jobs, searched and sorted by the database. */
+  async page(query: JobListQuery): Promise<JobPage> {
+    const { ids, total } = await this.searches.of(
+      { key: JSON.stringify(query), stamp: await stampOfLists(this.db) },
+      () => find(this.db, query),
+    )
+    const rows = await this.db
+      .select({ id: job.id, stamp: JOB_STAMP })
+      .from(job)
+      .where(inArray(job.id, [...ids]))
+    const stamps = new Map(rows.map(({ id, stamp }) => [id, stamp]))
+    const jobs = ids.map((key) => ({ key, stamp: stamps.get(key) ?? '' }))
+    return { total, rows: await this.summaries(jobs) }
+  }
+
+  private summaries(jobs: readonly Asked[]): Promise<JobSummary[]> {
+    return this.lines.all(jobs, async (ids) => {
+      const fresh = await summariseJobs(this.db, { ids })
+      return new Map(fresh.map((line) => [line.id, line]))
+    })
   }
 }

@@ -1,18 +1,40 @@
 import { asc, eq } from 'drizzle-orm'
 import type { Job } from '@anklet/contract'
+import { workedBy } from '@anklet/core/work/procedure'
 import { AppError } from '../../kernel/appError.ts'
+import { atOnce } from '../../store/atOnce.ts'
 import type { Database, Transaction } from '../../store/database.ts'
 import { job, vehicle, vehicleType, watch } from '../../store/schema.ts'
-import { codeReadingsOf, codeTextsOf } from '../codes/queries.ts'
-import { agreementsOf, decisionsOf } from '../decisions/queries.ts'
-import { plansOf } from '../plans/queries.ts'
-import { entriesOf } from '../entries/queries.ts'
-import { roundsForJob } from '../rounds/queries.ts'
-import { summariseWork, workOf } from '../work/queries.ts'
+import { askCodeReadings, askCodeTexts } from '../codes/queries.ts'
+import { askAgreements, askDecisions } from '../decisions/queries.ts'
+import { askPlans } from '../plans/queries.ts'
+import { askEntries, tellEntries } from '../entries/queries.ts'
+import { askRoundIds, roundsForJob } from '../rounds/queries.ts'
+import { askBook, askTorques, askWork, guardedBy, summaryOf } from '../work/queries.ts'
 import { describeWatch } from '../watches/queries.ts'
-import { iso, isoOrNull } from '../../kernel/instants.ts'
-import { proofOfJob } from '../proofRecord/queries.ts'
-import { setAsideOf } from './setAside.ts'
+import { iso, isoOrNull, signed } from '../../kernel/instants.ts'
+import { askProof } from '../proofRecord/queries.ts'
+import { askSetAside } from './setAside.ts'
+
+/** Asks for what is on record of a job. */
+const askRecord = (
+  db: Database | Transaction,
+  { jobId, vehicleId, typeId }: { jobId: string; vehicleId: string; typeId: string },
+) => ({
+  ...askEntries(db, jobId),
+  ...askRoundIds(db, { jobId, vehicleId }),
+  decisions: askDecisions(db, jobId),
+  agreements: askAgreements(db, jobId),
+  plans: askPlans(db, jobId),
+  work: askWork(db, jobId),
+  proof: askProof(db, jobId),
+  codeReadings: askCodeReadings(db, { vehicleId }),
+  codeTexts: askCodeTexts(db, typeId),
+  watches: db.select().from(watch).where(eq(watch.jobId, jobId)).orderBy(asc(watch.startedAt)),
+  setAside: askSetAside(db, jobId),
+  books: askBook(db),
+  torques: askTorques(db, typeId),
+})
 
 /** One job with its rounds, the newest earlier ones of its vehicle, and its watches. @throws {AppError} `notFound`. */
 export async function readJob(db: Database | Transaction, id: string): Promise<Job> {
@@ -23,28 +45,39 @@ export async function readJob(db: Database | Transaction, id: string): Promise<J
     .innerJoin(vehicleType, eq(vehicle.typeId, vehicleType.id))
     .where(eq(job.id, id))
   if (!row) throw new AppError('notFound', { what: 'job' })
-  const watches = await db
-    .select()
-    .from(watch)
-    .where(eq(watch.jobId, id))
-    .orderBy(asc(watch.startedAt))
+  const { architecture } = row.vehicle_type
+  const { books, torques, ...record } = await atOnce(
+    db,
+    askRecord(db, { jobId: id, vehicleId: row.vehicle.id, typeId: row.vehicle_type.id }),
+  )
+  const work = record.work.map(signed)
+  const made = record.plans.at(-1)
+  const guarded = made
+    ? guardedBy({
+        architecture,
+        made,
+        book: workedBy(books[0]?.book ?? null),
+        torques,
+        entries: work,
+      })
+    : null
   return {
     ...row.job,
     openedAt: iso(row.job.openedAt),
     closedAt: isoOrNull(row.job.closedAt),
-    ...(await entriesOf(db, id)),
-    decisions: await decisionsOf(db, id),
-    agreements: await agreementsOf(db, id),
-    plans: await plansOf(db, id),
-    work: await workOf(db, id),
-    proof: await proofOfJob(db, id),
-    workNow: (await summariseWork(db, [id])).get(id) ?? null,
-    codeReadings: await codeReadingsOf(db, { vehicleId: row.vehicle.id }),
-    codeTexts: await codeTextsOf(db, row.vehicle.typeId),
+    ...tellEntries(record),
+    decisions: record.decisions.map(signed),
+    agreements: record.agreements.map(signed),
+    plans: record.plans.map(signed),
+    work,
+    workNow: guarded ? summaryOf(guarded) : null,
+    proof: record.proof.map(signed),
+    codeReadings: record.codeReadings.map(signed),
+    codeTexts: record.codeTexts,
     vehicle: row.vehicle,
     vehicleType: row.vehicle_type,
-    rounds: await roundsForJob(db, row.vehicle.id, id),
-    watches: watches.map(describeWatch),
-    setAside: await setAsideOf(db, id),
+    rounds: await roundsForJob(db, record),
+    watches: record.watches.map(describeWatch),
+    setAside: record.setAside.map(signed),
   }
 }

@@ -2,7 +2,6 @@ import type { SQL } from 'drizzle-orm'
 import { sql } from 'drizzle-orm'
 import type { SetAsideRecord } from '@anklet/contract'
 import type { Database, Transaction } from '../../store/database.ts'
-import { iso } from '../../kernel/instants.ts'
 
 /** So a stand-in's name ended before entries named their devices. */
 const STAND_IN_TOOL = '%, a stand-in'
@@ -67,28 +66,21 @@ const LINES: readonly (readonly [kind: SetAsideRecord['kind'], select: SQL])[] =
   ['reported', sql`select id, ended_at as at, person_id, '' as words from round`],
 ]
 
-/** What a simulated vehicle told of a job's car that is not simulated, oldest first. */
-export async function setAsideOf(
-  db: Database | Transaction,
-  jobId: string,
-): Promise<SetAsideRecord[]> {
+/** Asks what a simulated vehicle told of a job's car that is not simulated, oldest first. */
+export function askSetAside(db: Database | Transaction, jobId: string) {
   const parts = LINES.map(
     ([kind, select]) => sql`(select ${kind} as kind, line.* from (
       ${select} where set_aside and job_id = ${jobId}
     ) line)`,
   )
-  const { rows } = await db.execute<{
-    kind: SetAsideRecord['kind']
-    id: string
-    at: string
-    person_id: string
-    words: string
-  }>(sql`${sql.join(parts, sql` union all `)} order by at`)
-  return rows.map(({ kind, id, at, person_id: person, words }) => ({
-    kind,
-    id,
-    at: iso(at),
-    person,
-    words,
-  }))
+  return db
+    .select({
+      kind: sql<SetAsideRecord['kind']>`kind`.as('kind'),
+      id: sql<string>`id`.as('id'),
+      at: sql<string>`at`.as('at'),
+      personId: sql<string>`person_id`.as('person_id'),
+      words: sql<string>`words`.as('words'),
+    })
+    .from(sql`(${sql.join(parts, sql` union all `)}) lines`)
+    .orderBy(sql`at`)
 }

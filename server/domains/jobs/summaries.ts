@@ -1,29 +1,25 @@
+import type { SQL } from 'drizzle-orm'
 import { and, desc, eq, gte, inArray, isNull, ne, or } from 'drizzle-orm'
 import type { JobSummary } from '@anklet/contract'
 import { designHeights } from '@anklet/core/base/starting'
 import { foundBy } from '@anklet/core/measuring/leakdown'
 import type { PerCorner } from '@anklet/core/base/vehicle'
 import { mapCorners } from '@anklet/core/base/vehicle'
+import { atOnce } from '../../store/atOnce.ts'
 import type { Database } from '../../store/database.ts'
 import { job, round, vehicle, vehicleType, watch } from '../../store/schema.ts'
 import { iso, isoOrNull } from '../../kernel/instants.ts'
-import { concludedAmong, decidedAmong } from './findings.ts'
-import { handedOverAmong } from '../proofRecord/queries.ts'
+import { askConcluded, askDecided, tellDecided } from './findings.ts'
+import { askHandedOver } from '../proofRecord/queries.ts'
+import type { WatchRow } from '../watches/queries.ts'
 import { summariseWork } from '../work/queries.ts'
 import { MEANS, wholeMeans } from '../rounds/means.ts'
 
 /** Closed jobs stay on the floor's list this long. */
 const KEEP_CLOSED_DAYS = 30
 
-/** Which jobs: those of one vehicle, those of a list of ids in its order, or those the floor shows. */
-export interface Which {
-  readonly vehicleId?: string
-  readonly ids?: readonly string[]
-}
-
-function filterOf({ vehicleId, ids }: Which, now: Date) {
-  if (ids) return inArray(job.id, [...ids])
-  if (vehicleId) return eq(job.vehicleId, vehicleId)
+/** Which jobs the floor shows. */
+export function onFloor(now: Date): SQL | undefined {
   const since = new Date(now.getTime() - KEEP_CLOSED_DAYS * 86_400_000).toISOString()
   return or(isNull(job.closedAt), gte(job.closedAt, since))
 }
@@ -35,8 +31,8 @@ interface Latest {
 }
 
 // The last round of each job.
-async function latestRounds(db: Database, jobIds: readonly string[]): Promise<Map<string, Latest>> {
-  const rows = await db
+const askLatestRounds = (db: Database, jobIds: readonly string[]) =>
+  db
     .selectDistinctOn([round.jobId], {
       jobId: round.jobId,
       endedAt: round.endedAt,
@@ -44,15 +40,18 @@ async function latestRounds(db: Database, jobIds: readonly string[]): Promise<Ma
       ...MEANS,
     })
     .from(round)
-    .where(and(inArray(round.jobId, [...jobIds]), eq(round.method, 'wheelCentreToArch')))
+    .where(and(inArray(round.jobId, jobIds), eq(round.method, 'wheelCentreToArch')))
     .orderBy(round.jobId, desc(round.endedAt))
-  return new Map(
+
+const tellLatestRounds = (
+  rows: Awaited<ReturnType<typeof askLatestRounds>>,
+): ReadonlyMap<string, Latest> =>
+  new Map(
     rows.map(({ jobId, endedAt, levelOffsetMm, ...means }) => [
       jobId,
       { endedAt: iso(endedAt), levelOffsetMm, meanMm: wholeMeans(means) },
     ]),
   )
-}
 
 function offDesign(
   { meanMm, levelOffsetMm, endedAt }: Latest,
@@ -65,16 +64,18 @@ function offDesign(
   }
 }
 
-async function latestWatches(
-  db: Database,
-  jobIds: readonly string[],
-): Promise<Map<string, JobSummary['watch']>> {
-  const rows = await db
+// The last watch of each job.
+const askLatestWatches = (db: Database, jobIds: readonly string[]) =>
+  db
     .selectDistinctOn([watch.jobId])
     .from(watch)
-    .where(and(inArray(watch.jobId, [...jobIds]), ne(watch.state, 'givenUp')))
+    .where(and(inArray(watch.jobId, jobIds), ne(watch.state, 'givenUp')))
     .orderBy(watch.jobId, desc(watch.startedAt))
-  return new Map(
+
+const tellLatestWatches = (
+  rows: readonly WatchRow[],
+): ReadonlyMap<string, NonNullable<JobSummary['watch']>> =>
+  new Map(
     rows.map(({ jobId, state, startedAt, plannedEndAt, finding, supplyCut, supplyBackAt }) => [
       jobId,
       {
@@ -86,7 +87,6 @@ async function latestWatches(
       },
     ]),
   )
-}
 
 // A type is a page of figures: read once, not once for each of its jobs.
 async function typesAmong(
@@ -98,12 +98,12 @@ async function typesAmong(
   return new Map(rows.map((row) => [row.id, row]))
 }
 
-/** Jobs as lists show them, newest first or in the order of the ids asked for. */
+/** Jobs as lists show them, newest first: of a vehicle, or by their ids. */
 export async function summariseJobs(
   db: Database,
-  which: Which = {},
-  now = new Date(),
+  which: { readonly vehicleId: string } | { readonly ids: readonly string[] },
 ): Promise<JobSummary[]> {
+  if ('ids' in which && which.ids.length === 0) return []
   const rows = await db
     .select({
       job,
@@ -113,7 +113,7 @@ export async function summariseJobs(
     })
     .from(job)
     .innerJoin(vehicle, eq(job.vehicleId, vehicle.id))
-    .where(filterOf(which, now))
+    .where('ids' in which ? inArray(job.id, [...which.ids]) : eq(job.vehicleId, which.vehicleId))
     .orderBy(desc(job.openedAt))
   const ids = rows.map((row) => row.job.id)
   if (ids.length === 0) return []
@@ -121,36 +121,36 @@ export async function summariseJobs(
     db,
     rows.map(({ typeId }) => typeId),
   )
-  const [rounds, watches, work, handed, concluded, decided] = [
-    await latestRounds(db, ids),
-    await latestWatches(db, ids),
-    await summariseWork(db, ids),
-    await handedOverAmong(db, ids),
-    await concludedAmong(db, ids),
-    await decidedAmong(db, ids),
-  ]
-  const summaries = rows.map(
-    ({ job: { arrival: _arrival, ...head }, plate, simulated, typeId }) => {
-      const type = types.get(typeId)!
-      const latest = rounds.get(head.id)
-      return {
-        ...head,
-        openedAt: iso(head.openedAt),
-        closedAt: isoOrNull(head.closedAt),
-        plate,
-        simulated,
-        typeName: type.name,
-        hasHeights: latest !== undefined,
-        latest: latest ? offDesign(latest, type) : null,
-        watch: watches.get(head.id) ?? null,
-        found: foundBy(concluded.has(head.id), watches.get(head.id)?.finding ?? null),
-        decided: decided.get(head.id) ?? null,
-        work: work.get(head.id) ?? null,
-        handedOver: handed.has(head.id),
-      }
-    },
-  )
-  return which.ids
-    ? summaries.sort((a, b) => which.ids!.indexOf(a.id) - which.ids!.indexOf(b.id))
-    : summaries
+  const last = await atOnce(db, {
+    rounds: askLatestRounds(db, ids),
+    watches: askLatestWatches(db, ids),
+    handed: askHandedOver(db, ids),
+    concluded: askConcluded(db, ids),
+    decided: askDecided(db, ids),
+  })
+  const rounds = tellLatestRounds(last.rounds)
+  const watches = tellLatestWatches(last.watches)
+  const decided = tellDecided(last.decided)
+  const handed = new Set(last.handed.map(({ jobId }) => jobId))
+  const concluded = new Set(last.concluded.map(({ jobId }) => jobId))
+  const work = await summariseWork(db, ids)
+  return rows.map(({ job: { arrival: _arrival, ...head }, plate, simulated, typeId }) => {
+    const type = types.get(typeId)!
+    const latest = rounds.get(head.id)
+    return {
+      ...head,
+      openedAt: iso(head.openedAt),
+      closedAt: isoOrNull(head.closedAt),
+      plate,
+      simulated,
+      typeName: type.name,
+      hasHeights: latest !== undefined,
+      latest: latest ? offDesign(latest, type) : null,
+      watch: watches.get(head.id) ?? null,
+      found: foundBy(concluded.has(head.id), watches.get(head.id)?.finding ?? null),
+      decided: decided.get(head.id) ?? null,
+      work: work.get(head.id) ?? null,
+      handedOver: handed.has(head.id),
+    }
+  })
 }

@@ -1,14 +1,16 @@
 import { asc, eq } from 'drizzle-orm'
 import type { LogHead, LogRecord, Trace } from '@anklet/contract'
 import { AppError } from '../../kernel/appError.ts'
-import type { Database } from '../../store/database.ts'
+import type { Database, Transaction } from '../../store/database.ts'
 import { deviceLog, logChunk } from '../../store/schema.ts'
 import { isoOrNull, signed } from '../../kernel/instants.ts'
+import { touchJob } from '../../kernel/revisions.ts'
 import { whichOf } from '../../kernel/which.ts'
 
 type LogRow = typeof deviceLog.$inferSelect
 
-const describe = ({ deviceId: _device, ...row }: LogRow): LogHead => ({
+/** A log as it is told. */
+export const describeLog = ({ deviceId: _device, ...row }: LogRow): LogHead => ({
   ...signed(row),
   endedAt: isoOrNull(row.endedAt),
 })
@@ -20,18 +22,21 @@ export async function nameDevice(
   deviceName: string,
   channels: LogHead['channels'],
 ): Promise<void> {
-  await db.update(deviceLog).set({ deviceName, channels }).where(eq(deviceLog.id, logId))
+  const [named] = await db
+    .update(deviceLog)
+    .set({ deviceName, channels })
+    .where(eq(deviceLog.id, logId))
+    .returning({ jobId: deviceLog.jobId })
+  if (named) await touchJob(db, named.jobId)
 }
 
-/** Logs of a job, oldest first, without their values. */
-export const logsOf = async (db: Database, jobId: string): Promise<LogHead[]> =>
-  (
-    await db
-      .select()
-      .from(deviceLog)
-      .where(whichOf(deviceLog, jobId, 'counting'))
-      .orderBy(asc(deviceLog.at))
-  ).map(describe)
+/** Asks for the logs of a job, oldest first, without their values. */
+export const askLogs = (db: Database | Transaction, jobId: string) =>
+  db
+    .select()
+    .from(deviceLog)
+    .where(whichOf(deviceLog, jobId, 'counting'))
+    .orderBy(asc(deviceLog.at))
 
 /** Logs with their values, oldest first. @param jobId null: of all jobs */
 export async function wholeLogs(db: Database, jobId: string | null): Promise<LogRecord[]> {
@@ -41,7 +46,7 @@ export async function wholeLogs(db: Database, jobId: string | null): Promise<Log
       .from(deviceLog)
       .where(jobId === null ? undefined : eq(deviceLog.jobId, jobId))
       .orderBy(asc(deviceLog.at))
-  ).map(describe)
+  ).map(describeLog)
   return Promise.all(heads.map(async (head) => ({ head, trace: await traceOf(db, head) })))
 }
 
@@ -67,6 +72,6 @@ async function traceOf(db: Database, { id, channels }: LogHead): Promise<Trace> 
 export async function readLog(db: Database, id: string): Promise<LogRecord> {
   const [row] = await db.select().from(deviceLog).where(eq(deviceLog.id, id))
   if (!row) throw new AppError('notFound', { what: 'log' })
-  const head = describe(row)
+  const head = describeLog(row)
   return { head, trace: await traceOf(db, head) }
 }

@@ -18,15 +18,16 @@ export async function readProcedures(db: Database | Transaction): Promise<Proced
 export const listTorques = (db: Database | Transaction): Promise<Torque[]> =>
   db.select().from(torque).orderBy(asc(torque.typeId), asc(torque.fastener))
 
+/** Asks for plans that were made, oldest first. @param jobId null: on all jobs */
+export const askPlans = (db: Database | Transaction, jobId: string | null) =>
+  db
+    .select()
+    .from(plan)
+    .where(jobId === null ? undefined : eq(plan.jobId, jobId))
+    .orderBy(asc(plan.at), asc(plan.id))
+
 /** Plans that were made, oldest first. @param jobId null: on all jobs */
 export const plansOf = async (
   db: Database | Transaction,
   jobId: string | null,
-): Promise<PlanMade[]> =>
-  (
-    await db
-      .select()
-      .from(plan)
-      .where(jobId === null ? undefined : eq(plan.jobId, jobId))
-      .orderBy(asc(plan.at), asc(plan.id))
-  ).map(signed)
+): Promise<PlanMade[]> => (await askPlans(db, jobId)).map(signed)

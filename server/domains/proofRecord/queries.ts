@@ -6,67 +6,52 @@ import { iso, signed } from '../../kernel/instants.ts'
 import type { Which } from '../../kernel/which.ts'
 import { whichOf } from '../../kernel/which.ts'
 
-/** What shows that a repair counts, on a job or on all, in the order it was taken. @param jobId null: of all jobs */
-export async function proofOfJob(
+/** Asks what shows that a repair counts, in the order it was taken. @param jobId null: of all jobs */
+export function askProof(
   db: Database | Transaction,
   jobId: string | null,
   which: Which = 'counting',
-): Promise<ProofRecord[]> {
-  return (
-    await db
-      .select()
-      .from(proofEntry)
-      .where(whichOf(proofEntry, jobId, which))
-      .orderBy(asc(proofEntry.seq))
-  ).map(({ seq: _seq, ...row }) => signed(row))
+) {
+  const { seq: _seq, ...columns } = getTableColumns(proofEntry)
+  return db
+    .select(columns)
+    .from(proofEntry)
+    .where(whichOf(proofEntry, jobId, which))
+    .orderBy(asc(proofEntry.seq))
 }
 
-/** The same of all jobs of a vehicle. */
-export async function proofOfVehicle(db: Database, vehicleId: string): Promise<ProofRecord[]> {
+/** What shows that a repair counts, on a job or on all, in the order it was taken. @param jobId null: of all jobs */
+export const proofOfJob = async (
+  db: Database | Transaction,
+  jobId: string | null,
+  which?: Which,
+): Promise<ProofRecord[]> => (await askProof(db, jobId, which)).map(signed)
+
+/** Asks the same of all jobs of a vehicle. */
+export function askProofOfVehicle(db: Database, vehicleId: string) {
   const { seq: _seq, ...columns } = getTableColumns(proofEntry)
-  return (
-    await db
-      .select(columns)
-      .from(proofEntry)
-      .innerJoin(job, eq(proofEntry.jobId, job.id))
-      .where(and(eq(job.vehicleId, vehicleId), eq(proofEntry.setAside, false)))
-      .orderBy(asc(proofEntry.seq))
-  ).map(signed)
+  return db
+    .select(columns)
+    .from(proofEntry)
+    .innerJoin(job, eq(proofEntry.jobId, job.id))
+    .where(and(eq(job.vehicleId, vehicleId), eq(proofEntry.setAside, false)))
+    .orderBy(asc(proofEntry.seq))
 }
 
 const handing = sql`${proofEntry.content}->>'kind' = 'handedOver'`
 
-/** Which of these jobs were handed over after their work was last changed. */
-export async function handedOverAmong(
-  db: Database | Transaction,
-  jobIds: readonly string[],
-): Promise<ReadonlySet<string>> {
-  const handed = await db
-    .select({ jobId: proofEntry.jobId, at: sql<string>`max(${proofEntry.at})` })
+/** Asks which of these jobs were handed over after their work was last changed. */
+export const askHandedOver = (db: Database | Transaction, jobIds: readonly string[]) =>
+  db
+    .select({ jobId: proofEntry.jobId })
     .from(proofEntry)
-    .where(and(inArray(proofEntry.jobId, [...jobIds]), handing))
+    .where(and(inArray(proofEntry.jobId, jobIds), handing))
     .groupBy(proofEntry.jobId)
-  if (handed.length === 0) return new Set()
-  const worked = new Map(
-    (
-      await db
-        .select({ jobId: workEntry.jobId, at: sql<string>`max(${workEntry.at})` })
-        .from(workEntry)
-        .where(
-          inArray(
-            workEntry.jobId,
-            handed.map(({ jobId }) => jobId),
-          ),
-        )
-        .groupBy(workEntry.jobId)
-    ).map(({ jobId, at }) => [jobId, Date.parse(iso(at))]),
-  )
-  return new Set(
-    handed
-      .filter(({ jobId, at }) => Date.parse(iso(at)) >= (worked.get(jobId) ?? 0))
-      .map(({ jobId }) => jobId),
-  )
-}
+    .having(
+      sql`max(${proofEntry.at}) >= coalesce((
+        select max(${workEntry.at}) from ${workEntry} where ${workEntry.jobId} = ${proofEntry.jobId}
+      ), '-infinity')`,
+    )
 
 /** Cars that are to be measured again and have not been yet, the soonest first. */
 export async function listReturns(db: Database): Promise<ReturnRecord[]> {

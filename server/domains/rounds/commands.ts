@@ -9,6 +9,7 @@ import { AppError } from '../../kernel/appError.ts'
 import type { Transaction } from '../../store/database.ts'
 import { correction, job, reading, round, vehicle, vehicleType } from '../../store/schema.ts'
 import type { Handler } from '../../kernel/handler.ts'
+import { touchEverything } from '../../kernel/revisions.ts'
 import { required, updateVersion } from '../../kernel/saving.ts'
 import type { Purpose } from './queries.ts'
 import { keepMeans } from './means.ts'
@@ -121,6 +122,7 @@ async function standAsMeasured(
     },
     'vehicle type',
   )
+  await touchEverything(tx)
 }
 
 /** Puts one round on record. */

@@ -1,7 +1,9 @@
-import type { SQL } from 'drizzle-orm'
+import type { SQL, SQLWrapper } from 'drizzle-orm'
 import { asc, desc, eq, getTableColumns, inArray, ne } from 'drizzle-orm'
 import type { Round } from '@anklet/contract'
 import { AppError } from '../../kernel/appError.ts'
+import type { Answers } from '../../store/atOnce.ts'
+import { atOnce } from '../../store/atOnce.ts'
 import type { Database, Transaction } from '../../store/database.ts'
 import { correction, job, reading, round } from '../../store/schema.ts'
 import { iso } from '../../kernel/instants.ts'
@@ -22,8 +24,56 @@ export async function openJobOf(tx: Transaction, jobId: string): Promise<typeof 
   return found
 }
 
-// By the rounds themselves, not by a list of ids: a car measured for years has more readings than a
-// statement takes values.
+/** Asks for rounds with all that was read in them. @param ids of the rounds, or a question for them. */
+const askRounds = (
+  db: Database | Transaction,
+  ids: readonly string[] | SQLWrapper,
+  newestFirst: boolean,
+) => ({
+  rounds: db
+    .select()
+    .from(round)
+    .where(inArray(round.id, ids))
+    .orderBy(newestFirst ? desc(round.endedAt) : asc(round.endedAt)),
+  readings: db.select().from(reading).where(inArray(reading.roundId, ids)).orderBy(asc(reading.id)),
+  corrections: db
+    .select(getTableColumns(correction))
+    .from(correction)
+    .innerJoin(reading, eq(correction.readingId, reading.id))
+    .where(inArray(reading.roundId, ids))
+    .orderBy(asc(correction.at)),
+})
+
+async function roundsBy(
+  db: Database | Transaction,
+  ids: readonly string[] | SQLWrapper,
+  newestFirst = false,
+): Promise<Round[]> {
+  const { rounds, readings, corrections } = await atOnce(db, askRounds(db, ids, newestFirst))
+  const newest = new Map(
+    corrections.map(({ readingId, personId, at, ...entry }) => [
+      readingId,
+      { ...entry, person: personId, at: iso(at) },
+    ]),
+  )
+  const byRound = new Map(rounds.map(({ id }) => [id, [] as Round['readings'][number][]]))
+  for (const { roundId, ...entry } of readings)
+    byRound
+      .get(roundId)
+      ?.push({ ...entry, at: iso(entry.at), correction: newest.get(entry.id) ?? null })
+  return rounds.map(withoutMeans).map(({ personId, ...row }) => ({
+    ...row,
+    // The tape was a person's; what a stand-in told beside it counts for nothing.
+    reportedMm: row.setAside ? null : row.reportedMm,
+    person: personId,
+    startedAt: iso(row.startedAt),
+    endedAt: iso(row.endedAt),
+    readings: byRound.get(row.id)!,
+  }))
+}
+
+// By a question for the rounds, not by a list of ids: a car measured for years has more readings
+// than a statement takes values.
 export async function roundsWhere(
   db: Database | Transaction,
   which: SQL,
@@ -35,44 +85,7 @@ export async function roundsWhere(
     .where(which)
     .orderBy(newestFirst ? desc(round.endedAt) : asc(round.endedAt))
     .$dynamic()
-  const chosen = most === null ? ids : ids.limit(most)
-  const rows = await db
-    .select()
-    .from(round)
-    .where(inArray(round.id, chosen))
-    .orderBy(newestFirst ? desc(round.endedAt) : asc(round.endedAt))
-  if (rows.length === 0) return []
-  const entries = await db
-    .select()
-    .from(reading)
-    .where(inArray(reading.roundId, chosen))
-    .orderBy(asc(reading.id))
-  const corrections = await db
-    .select(getTableColumns(correction))
-    .from(correction)
-    .innerJoin(reading, eq(correction.readingId, reading.id))
-    .where(inArray(reading.roundId, chosen))
-    .orderBy(asc(correction.at))
-  const newest = new Map(
-    corrections.map(({ readingId, personId, at, ...entry }) => [
-      readingId,
-      { ...entry, person: personId, at: iso(at) },
-    ]),
-  )
-  const byRound = new Map(rows.map(({ id }) => [id, [] as Round['readings'][number][]]))
-  for (const { roundId, ...entry } of entries)
-    byRound
-      .get(roundId)
-      ?.push({ ...entry, at: iso(entry.at), correction: newest.get(entry.id) ?? null })
-  return rows.map(withoutMeans).map(({ personId, ...row }) => ({
-    ...row,
-    // The tape was a person's; what a stand-in told beside it counts for nothing.
-    reportedMm: row.setAside ? null : row.reportedMm,
-    person: personId,
-    startedAt: iso(row.startedAt),
-    endedAt: iso(row.endedAt),
-    readings: byRound.get(row.id)!,
-  }))
+  return roundsBy(db, most === null ? ids : ids.limit(most), newestFirst)
 }
 
 /** Every round of a vehicle, oldest first. */
@@ -82,21 +95,28 @@ export const roundsOfVehicle = (db: Database, vehicleId: string): Promise<Round[
 /** As many earlier rounds as anybody compares with. */
 const EARLIER = 60
 
-/** The rounds of a job and the newest others of its vehicle, oldest first. */
-export const roundsForJob = async (
-  db: Database,
-  vehicleId: string,
-  jobId: string,
-): Promise<Round[]> => {
-  const ids = db.select({ id: round.id }).from(round)
-  const newest = ids.where(eq(round.vehicleId, vehicleId)).orderBy(desc(round.endedAt))
+/** Asks which rounds a job shows: its own, and the newest of its vehicle. */
+export const askRoundIds = (
+  db: Database | Transaction,
+  { jobId, vehicleId }: { readonly jobId: string; readonly vehicleId: string },
+) => ({
   // Each by its own index, and together only then: asked for in one, every round is looked at.
-  const [own, earlier] = await Promise.all([
-    db.select({ id: round.id }).from(round).where(eq(round.jobId, jobId)),
-    newest.limit(EARLIER),
-  ])
-  const chosen = new Set([...own, ...earlier].map(({ id }) => id))
-  return chosen.size === 0 ? [] : roundsWhere(db, inArray(round.id, [...chosen]))
+  own: db.select({ id: round.id }).from(round).where(eq(round.jobId, jobId)),
+  newest: db
+    .select({ id: round.id })
+    .from(round)
+    .where(eq(round.vehicleId, vehicleId))
+    .orderBy(desc(round.endedAt))
+    .limit(EARLIER),
+})
+
+/** The rounds of a job and the newest others of its vehicle, oldest first. */
+export async function roundsForJob(
+  db: Database | Transaction,
+  { own, newest }: Answers<ReturnType<typeof askRoundIds>>,
+): Promise<Round[]> {
+  const chosen = new Set([...own, ...newest].map(({ id }) => id))
+  return chosen.size === 0 ? [] : roundsBy(db, [...chosen])
 }
 
 /**

@@ -7,14 +7,15 @@ import type {
   VehiclePage,
 } from '@anklet/contract'
 import { AppError } from '../../kernel/appError.ts'
+import { atOnce } from '../../store/atOnce.ts'
 import type { Database } from '../../store/database.ts'
 import { job, round, vehicle, vehicleType } from '../../store/schema.ts'
-import { codeReadingsOf, codeTextsOf } from '../codes/queries.ts'
-import { iso } from '../../kernel/instants.ts'
+import { askCodeReadings, askCodeTexts } from '../codes/queries.ts'
+import { iso, signed } from '../../kernel/instants.ts'
 import { anywhere } from '../../kernel/like.ts'
 import { pumpDaysOf } from './pumpDays.ts'
-import { proofOfVehicle } from '../proofRecord/queries.ts'
-import { chargesOf, photosOf, repairsOf } from '../entries/queries.ts'
+import { askProofOfVehicle } from '../proofRecord/queries.ts'
+import { askCharges, askPhotos, askRepairs } from '../entries/queries.ts'
 import { summariseJobs } from '../jobs/summaries.ts'
 import { MEANS, wholeMeans } from '../rounds/means.ts'
 
@@ -59,21 +60,21 @@ export async function listVehiclePage(
 }
 
 // What the odometer showed at each visit, oldest first.
-async function odometerOf(db: Database, vehicleId: string): Promise<VehicleDetail['odometer']> {
-  const rows = await db
+const askOdometer = (db: Database, vehicleId: string) =>
+  db
     .select({ at: job.openedAt, arrival: job.arrival })
     .from(job)
     .where(eq(job.vehicleId, vehicleId))
     .orderBy(asc(job.openedAt))
-  return rows.flatMap(({ at, arrival }) =>
+
+const tellOdometer = (rows: Awaited<ReturnType<typeof askOdometer>>): VehicleDetail['odometer'] =>
+  rows.flatMap(({ at, arrival }) =>
     typeof arrival?.odometerKm === 'number' ? [{ at: iso(at), km: arrival.odometerKm }] : [],
   )
-}
 
 // Means only: a car measured for years has thousands of rounds, and its page draws one point for each.
-async function historyOf(db: Database, vehicleId: string): Promise<HistoryRound[]> {
-  const which = and(eq(round.vehicleId, vehicleId), eq(round.method, 'wheelCentreToArch'))
-  const rows = await db
+const askHistory = (db: Database, vehicleId: string) =>
+  db
     .select({
       id: round.id,
       jobId: round.jobId,
@@ -87,14 +88,15 @@ async function historyOf(db: Database, vehicleId: string): Promise<HistoryRound[
       ...MEANS,
     })
     .from(round)
-    .where(which)
+    .where(and(eq(round.vehicleId, vehicleId), eq(round.method, 'wheelCentreToArch')))
     .orderBy(asc(round.endedAt))
-  return rows.map(({ FL, FR, RL, RR, endedAt, ...rest }) => ({
+
+const tellHistory = (rows: Awaited<ReturnType<typeof askHistory>>): HistoryRound[] =>
+  rows.map(({ FL, FR, RL, RR, endedAt, ...rest }) => ({
     ...rest,
     endedAt: iso(endedAt),
     meanMm: wholeMeans({ FL, FR, RL, RR }),
   }))
-}
 
 /** One vehicle with everything on record of it. @throws {AppError} `notFound`. */
 export async function readVehicle(db: Database, id: string): Promise<VehicleDetail> {
@@ -104,18 +106,28 @@ export async function readVehicle(db: Database, id: string): Promise<VehicleDeta
     .innerJoin(vehicleType, eq(vehicle.typeId, vehicleType.id))
     .where(eq(vehicle.id, id))
   if (!row) throw new AppError('notFound', { what: 'vehicle' })
+  const { history, odometer, codeReadings, codeTexts, proof, ...entries } = await atOnce(db, {
+    history: askHistory(db, id),
+    odometer: askOdometer(db, id),
+    repairs: askRepairs(db, { vehicleId: id }),
+    photos: askPhotos(db, { vehicleId: id }),
+    charges: askCharges(db, { vehicleId: id }),
+    codeReadings: askCodeReadings(db, { vehicleId: id }),
+    codeTexts: askCodeTexts(db, row.vehicle.typeId),
+    proof: askProofOfVehicle(db, id),
+  })
   return {
     vehicle: row.vehicle,
     vehicleType: row.vehicle_type,
-    history: await historyOf(db, id),
+    history: tellHistory(history),
     jobs: await summariseJobs(db, { vehicleId: id }),
-    repairs: await repairsOf(db, { vehicleId: id }),
-    photos: await photosOf(db, { vehicleId: id }),
-    charges: await chargesOf(db, { vehicleId: id }),
-    codeReadings: await codeReadingsOf(db, { vehicleId: id }),
-    codeTexts: await codeTextsOf(db, row.vehicle.typeId),
-    proof: (await proofOfVehicle(db, id)).filter(({ content }) => content.kind !== 'shown'),
+    repairs: entries.repairs.map(signed),
+    photos: entries.photos.map(signed),
+    charges: entries.charges.map(signed),
+    codeReadings: codeReadings.map(signed),
+    codeTexts,
+    proof: proof.map(signed).filter(({ content }) => content.kind !== 'shown'),
     pumpDays: await pumpDaysOf(db, id),
-    odometer: await odometerOf(db, id),
+    odometer: tellOdometer(odometer),
   }
 }

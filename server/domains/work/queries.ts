@@ -1,5 +1,6 @@
-import { asc, desc, eq, inArray } from 'drizzle-orm'
+import { asc, desc, eq, getTableColumns, inArray } from 'drizzle-orm'
 import type { WorkRecord, WorkSummary } from '@anklet/contract'
+import type { Architecture } from '@anklet/core/base/vehicle'
 import type { ProcedureBook } from '@anklet/core/work/procedure'
 import { stepsOfPlan, workedBy } from '@anklet/core/work/procedure'
 import { backOnWheelsMs } from '@anklet/core/work/proof'
@@ -7,6 +8,7 @@ import type { Guarded, Run } from '@anklet/core/work/record'
 import { factSentence, jointSentence, stepSentence } from '@anklet/language/work/record'
 import { runOf } from '@anklet/core/work/record'
 import { AppError } from '../../kernel/appError.ts'
+import { atOnce } from '../../store/atOnce.ts'
 import type { Database, Transaction } from '../../store/database.ts'
 import {
   job,
@@ -21,27 +23,72 @@ import { signed } from '../../kernel/instants.ts'
 import type { Which } from '../../kernel/which.ts'
 import { whichOf } from '../../kernel/which.ts'
 
+/** Asks for the record of the work on a job, in the order it was taken. @param jobId null: on all jobs */
+export function askWork(
+  db: Database | Transaction,
+  jobId: string | null,
+  which: Which = 'counting',
+) {
+  const { seq: _seq, ...columns } = getTableColumns(workEntry)
+  return db
+    .select(columns)
+    .from(workEntry)
+    .where(whichOf(workEntry, jobId, which))
+    .orderBy(asc(workEntry.seq))
+}
+
 /**
  * The record of the work on a job, or on all jobs, in the order it was taken.
  * @param jobId null: of all jobs
  */
-export async function workOf(
+export const workOf = async (
   db: Database | Transaction,
   jobId: string | null,
-  which: Which = 'counting',
-): Promise<WorkRecord[]> {
-  return (
-    await db
-      .select()
-      .from(workEntry)
-      .where(whichOf(workEntry, jobId, which))
-      .orderBy(asc(workEntry.seq))
-  ).map(({ seq: _seq, ...row }) => signed(row))
-}
+  which?: Which,
+): Promise<WorkRecord[]> => (await askWork(db, jobId, which)).map(signed)
+
+/** Asks for the shop's procedures, where it has its own. */
+export const askBook = (db: Database | Transaction) =>
+  db.select({ book: procedures.book }).from(procedures)
+
+/** Asks for the torques of a vehicle type. */
+export const askTorques = (db: Database | Transaction, typeId: string) =>
+  db.select().from(torque).where(eq(torque.typeId, typeId))
 
 /** The procedures the shop works by: its own, or those that ship. */
 export const bookIn = async (db: Database | Transaction): Promise<ProcedureBook> =>
-  workedBy((await db.select({ book: procedures.book }).from(procedures))[0]?.book ?? null)
+  workedBy((await askBook(db))[0]?.book ?? null)
+
+/** What the guard of a work goes by. */
+interface GuardedBy {
+  readonly architecture: Architecture
+  /** The plan that was made last. */
+  readonly made: typeof plan.$inferSelect
+  readonly book: ProcedureBook
+  readonly torques: readonly (typeof torque.$inferSelect)[]
+  readonly entries: readonly WorkRecord[]
+}
+
+/** Work with all that its guard must know; null where its plan can be made no more. */
+export function guardedBy({
+  architecture,
+  made,
+  book,
+  torques,
+  entries,
+}: GuardedBy): Guarded | null {
+  const steps = stepsOfPlan(book, architecture, made)
+  if (!steps) return null
+  const ranges = new Map(torques.map((row) => [row.fastener, row]))
+  return {
+    book,
+    architecture,
+    steps,
+    flat: made.flat,
+    entries,
+    torqueOf: (fastener) => ranges.get(fastener) ?? null,
+  }
+}
 
 /**
  * The work on a job with all that its guard must know; null while nothing is planned, or its plan
@@ -64,23 +111,19 @@ export async function guardedOf(
     .innerJoin(vehicle, eq(job.vehicleId, vehicle.id))
     .innerJoin(vehicleType, eq(vehicle.typeId, vehicleType.id))
     .where(eq(job.id, jobId))
-  const book = await bookIn(db)
-  const steps = of ? stepsOfPlan(book, of.architecture, made) : null
-  if (!of || !steps) return null
-  const ranges = new Map(
-    (await db.select().from(torque).where(eq(torque.typeId, of.typeId))).map((row) => [
-      row.fastener,
-      row,
-    ]),
-  )
-  return {
-    book,
+  if (!of) return null
+  const { books, torques, entries } = await atOnce(db, {
+    books: askBook(db),
+    torques: askTorques(db, of.typeId),
+    entries: askWork(db, jobId),
+  })
+  return guardedBy({
     architecture: of.architecture,
-    steps,
-    flat: made.flat,
-    entries: await workOf(db, jobId),
-    torqueOf: (fastener) => ranges.get(fastener) ?? null,
-  }
+    made,
+    book: workedBy(books[0]?.book ?? null),
+    torques,
+    entries: entries.map(signed),
+  })
 }
 
 /**

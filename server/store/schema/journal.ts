@@ -2,7 +2,7 @@ import { index, integer, jsonb, pgTable, text, uuid } from 'drizzle-orm/pg-core'
 import type { Command, CommandResult } from '@anklet/contract'
 import { moment } from './columns.ts'
 
-// Every command, once.
+// Every command, once, and what it changed.
 
 /** Every accepted command, once: what makes a repeat harmless, and the journal of who did what. */
 export const command = pgTable(
@@ -23,3 +23,12 @@ export const command = pgTable(
   },
   (table) => [index('command_received').on(table.receivedAt)],
 )
+
+/**
+ * When something was last written, by what it was written of: a vehicle, or one of the scopes of
+ * `kernel/revisions.ts`. A mark is another one after every write, and says nothing else.
+ */
+export const revision = pgTable('revision', {
+  scope: uuid('scope').primaryKey(),
+  mark: uuid('mark').notNull().defaultRandom(),
+})
