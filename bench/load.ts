@@ -24,6 +24,7 @@ const built = join(root, 'server/dist')
 const SECRET = 'quay-4711'
 const EVERY_MS = 3000
 const LONGEST_MS = 30_000
+const ALONE = 10
 
 type Place = 'embedded' | 'postgres' | 'postgres2'
 const [place = 'embedded', minutes = '1'] = process.argv.slice(2) as [Place?, string?]
@@ -131,45 +132,77 @@ async function call(person: Person, what: string, path: string, sent?: object): 
   note(what, performance.now() - began)
 }
 
-/** What somebody does next: mostly looking, a third writing. */
-async function act(person: Person, chance: () => number): Promise<void> {
-  const open = nthId(KIND.job, LARGE.jobs - 1 - Math.floor(chance() * 60))
-  const anyJob = nthId(KIND.job, Math.floor(chance() * LARGE.jobs))
-  const car = nthId(KIND.vehicle, Math.floor(chance() * LARGE.vehicles))
-  const which = chance()
-  if (which < 0.28) return call(person, 'a job', `/api/jobs/${chance() < 0.7 ? open : anyJob}`)
-  if (which < 0.4) return call(person, 'the floor', '/api/jobs')
-  if (which < 0.52) {
-    const words = ['', 'hissing', 'lg 004', 'complaint 99'][Math.floor(chance() * 4)]!
-    const page = Math.floor(chance() * 5)
-    const asked = new URLSearchParams({ words, page: String(page), size: '10' })
-    return call(person, 'all jobs, searched', `/api/jobs/list?${asked.toString()}`)
-  }
-  if (which < 0.58) return call(person, 'a car', `/api/vehicles/${car}`)
-  if (which < 0.62) return call(person, 'evidence', `/api/jobs/${open}/evidence`)
-  if (which < 0.66) {
-    const words = `LG 0${Math.floor(chance() * 999)}`
-    const asked = new URLSearchParams({ words, size: '24' })
-    return call(person, 'cars, searched', `/api/vehicles/list?${asked.toString()}`)
-  }
-  if (which < 0.7) return call(person, 'people', '/api/people')
-  if (which < 0.9 || person.role === 'desk') {
-    const title = 'Seen'
-    const payload = { noteId: crypto.randomUUID(), jobId: open, from: 'person', title, lines: [] }
-    return call(
-      person,
-      'a note written',
-      '/api/commands',
-      commandOf(person.id, 'job.note', payload),
-    )
-  }
-  const payload = { jobId: open, round: walk(LEVEL, new Date().toISOString()) }
-  return call(
-    person,
-    'a round written',
-    '/api/commands',
-    commandOf(person.id, 'round.record', payload),
-  )
+type Act = (person: Person, chance: () => number) => Promise<void>
+
+const openJob = (chance: () => number): string =>
+  nthId(KIND.job, LARGE.jobs - 1 - Math.floor(chance() * 60))
+const anyJob = (chance: () => number): string => nthId(KIND.job, Math.floor(chance() * LARGE.jobs))
+
+/** What people do, and how much of all they do it is: mostly looking, a third writing. */
+const ACTS: readonly (readonly [share: number, act: Act])[] = [
+  [0.2, (who, chance) => call(who, 'a job on the floor', `/api/jobs/${openJob(chance)}`)],
+  [0.08, (who, chance) => call(who, 'any job', `/api/jobs/${anyJob(chance)}`)],
+  [0.12, (who) => call(who, 'the floor', '/api/jobs')],
+  [
+    0.12,
+    (who, chance) => {
+      const words = ['', 'hissing', 'lg 004', 'complaint 99'][Math.floor(chance() * 4)]!
+      const page = Math.floor(chance() * 5)
+      const asked = new URLSearchParams({ words, page: String(page), size: '10' })
+      return call(who, 'all jobs, searched', `/api/jobs/list?${asked.toString()}`)
+    },
+  ],
+  [
+    0.06,
+    (who, chance) => {
+      const id = nthId(KIND.vehicle, Math.floor(chance() * LARGE.vehicles))
+      return call(who, 'a car', `/api/vehicles/${id}`)
+    },
+  ],
+  [0.04, (who, chance) => call(who, 'evidence', `/api/jobs/${openJob(chance)}/evidence`)],
+  [
+    0.04,
+    (who, chance) => {
+      const words = `LG 0${Math.floor(chance() * 999)}`
+      const asked = new URLSearchParams({ words, size: '24' })
+      return call(who, 'cars, searched', `/api/vehicles/list?${asked.toString()}`)
+    },
+  ],
+  [0.04, (who) => call(who, 'people', '/api/people')],
+  [
+    0.2,
+    (who, chance) => {
+      const noteId = crypto.randomUUID()
+      const payload = { noteId, jobId: openJob(chance), from: 'person', title: 'Seen', lines: [] }
+      return call(who, 'a note written', '/api/commands', commandOf(who.id, 'job.note', payload))
+    },
+  ],
+  [
+    0.1,
+    (who, chance) => {
+      // The desk walks no rounds.
+      if (who.role === 'desk') return call(who, 'people', '/api/people')
+      const payload = { jobId: openJob(chance), round: walk(LEVEL, new Date().toISOString()) }
+      const round = commandOf(who.id, 'round.record', payload)
+      return call(who, 'a round written', '/api/commands', round)
+    },
+  ],
+]
+
+/** What somebody does next. */
+function act(person: Person, chance: () => number): Promise<void> {
+  let left = chance()
+  const found = ACTS.find(([share]) => (left -= share) < 0) ?? ACTS[0]!
+  return found[1](person, chance)
+}
+
+/** Each alone, one after the other: what it takes while nobody else asks. */
+async function alone(person: Person): Promise<void> {
+  const chance = seeded(7)
+  for (const [, one] of ACTS) for (let i = 0; i < ALONE; i++) await one(person, chance)
+  console.log('\nAlone:')
+  tellTimes()
+  times.clear()
 }
 
 async function live(person: Person, n: number, untilMs: number): Promise<void> {
@@ -182,13 +215,19 @@ async function live(person: Person, n: number, untilMs: number): Promise<void> {
   }
 }
 
-function tell(servers: readonly Running[], seconds: number): void {
+function tellTimes(): void {
   const all = [...times.values()].flat()
   console.log(`\n| asked | times | p50, ms | p99, ms | longest, ms |\n|---|--:|--:|--:|--:|`)
   for (const [what, ms] of [...times, ['everything', all] as const])
     console.log(
       `| ${[what, ms.length, ...[0.5, 0.99, 1].map((share) => quantile(ms, share).toFixed(0))].join(' | ')} |`,
     )
+}
+
+function tell(servers: readonly Running[], seconds: number): void {
+  console.log('\n200 people at once:')
+  tellTimes()
+  const all = [...times.values()].flat()
   const memory = servers.map(({ pid }) => `${peakMb(pid).toFixed(0)} MB`).join(', ')
   const starts = servers.map((server) => `${server.seconds.toFixed(1)} s`).join(', ')
   const wrong = [...faults.values()].reduce((sum, n) => sum + n, 0)
@@ -224,6 +263,7 @@ async function main(): Promise<void> {
           ),
         )),
       )
+    await alone(people[1]!)
     const seconds = Number(minutes) * 60
     const untilMs = Date.now() + seconds * 1000
     await Promise.all(people.map((person, n) => live(person, n, untilMs)))

@@ -72,6 +72,8 @@ export function createApp(parts: AppParts): Express {
   } = parts
   const app = express()
   app.disable('x-powered-by')
+  // Answers of the API are never kept by a browser, so nobody asks whether they have changed.
+  app.disable('etag')
   app.use(
     helmet({
       contentSecurityPolicy: {

@@ -28,7 +28,7 @@ import { listPeople } from '../domains/people/queries.ts'
 import { readRepeatability } from '../domains/rounds/repeatability.ts'
 import { readPersonal } from '../domains/privacy/queries.ts'
 import { readShop } from '../domains/shop/queries.ts'
-import { listVehiclePage, listVehicles, readVehicle } from '../domains/vehicles/queries.ts'
+import { listVehicles, readVehicle, VehicleList } from '../domains/vehicles/queries.ts'
 import { listVehicleTypes } from '../domains/vehicleTypes/queries.ts'
 import type { Database } from '../store/database.ts'
 import { whoIn } from './admission.ts'
@@ -42,6 +42,7 @@ type Query<Name extends QueryName> = (
 type AnsweredElsewhere =
   | '/api/jobs'
   | '/api/jobs/list'
+  | '/api/vehicles/list'
   | '/api/health'
   | '/api/devices'
   | '/api/backups'
@@ -57,10 +58,6 @@ const QUERIES: {
   '/api/people': listPeople,
   '/api/vehicle-types': listVehicleTypes,
   '/api/vehicles': listVehicles,
-  '/api/vehicles/list': (db, _id, asked) => {
-    checkCars(asked)
-    return listVehiclePage(db, asked)
-  },
   '/api/vehicles/:id': readVehicle,
   '/api/vehicles/:id/rounds': roundsOfVehicle,
   '/api/vehicles/:id/personal': readPersonal,
@@ -97,15 +94,21 @@ const KEPT: Readonly<Record<string, (db: Database, id: string) => Promise<string
 /** So much of it is kept, bytes. */
 const KEPT_BYTES = 48 * 1024 * 1024
 
-/** GET: lists of jobs. */
-function jobListRoutes(db: Database, Keeping: typeof Kept): Router {
+/** GET: lists of jobs and vehicles. */
+function listRoutes(db: Database, Keeping: typeof Kept): Router {
   const lists = new JobLists(db, Keeping)
+  const vehicles = new VehicleList(db, Keeping)
   return Router()
     .get('/api/jobs', async (_req, res) => void res.json(await lists.floor()))
     .get('/api/jobs/list', async (req, res) => {
       const asked: unknown = { ...req.query }
       checkList(asked)
       res.json(await lists.page(asked))
+    })
+    .get('/api/vehicles/list', async (req, res) => {
+      const asked: unknown = { ...req.query }
+      checkCars(asked)
+      res.json(await vehicles.page(asked))
     })
 }
 
@@ -116,8 +119,8 @@ function jobListRoutes(db: Database, Keeping: typeof Kept): Router {
 export function queryRoutes(db: Database, Keeping: typeof Kept = Kept): Router {
   const router = Router()
   const kept = new Keeping<Buffer>(KEPT_BYTES, ({ length }) => length)
-  // Before the path with an id, which would take 'list' for one.
-  router.use(jobListRoutes(db, Keeping))
+  // Before the paths with an id, which would take 'list' for one.
+  router.use(listRoutes(db, Keeping))
   for (const [path, query] of Object.entries(QUERIES)) {
     router.get(path, async (req, res) => {
       const id = String(req.params['id'] ?? '')
@@ -146,6 +149,7 @@ export function queryRoutes(db: Database, Keeping: typeof Kept = Kept): Router {
     const { type, picture } = await readPicture(db, id, req.path.endsWith('/small'))
     // A photo never changes, so a browser may keep it; where people sign in, it asks who looks at it.
     res
+      .set('etag', `"${req.path}"`)
       .set(
         'cache-control',
         whoIn(res) ? 'private, no-cache' : 'private, max-age=31536000, immutable',

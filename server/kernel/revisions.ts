@@ -1,5 +1,5 @@
 import type { SQL } from 'drizzle-orm'
-import { eq, sql } from 'drizzle-orm'
+import { desc, eq, sql } from 'drizzle-orm'
 import type { Command, CommandType } from '@anklet/contract'
 import type { Database, Transaction } from '../store/database.ts'
 import { job, revision } from '../store/schema.ts'
@@ -71,10 +71,23 @@ export const stampOfJob = (db: Database, jobId: string): Promise<string> =>
 export const stampOfVehicle = (db: Database, vehicleId: string): Promise<string> =>
   stampOf(db, sql`${vehicleId}::uuid`)
 
+/** Another text whenever something was written that is of no one job: a vehicle, a type. */
+export const stampOfEverything = (db: Database): Promise<string> => stampOf(db, EVERYTHING)
+
 /** Another text whenever other jobs may be found by the same words. */
 export const stampOfLists = (db: Database): Promise<string> => stampOf(db, LISTS)
 
-/** Stamps of jobs as a column of a query over them. */
-export const JOB_STAMP: SQL<string> = sql<string>`concat(
-  (select ${revision.mark} from ${revision} where ${revision.scope} = ${job.vehicleId}),
-  (select ${revision.mark} from ${revision} where ${revision.scope} = ${EVERYTHING}))`
+/** Asks for jobs with their stamps, the newest first. */
+export const askStamps = (db: Database, which: SQL | undefined) =>
+  db
+    .select({
+      key: job.id,
+      own: revision.mark,
+      all: sql<string | null>`(
+        select of_all.mark from revision of_all where of_all.scope = ${EVERYTHING}
+      )`.as('all_marks'),
+    })
+    .from(job)
+    .leftJoin(revision, eq(revision.scope, job.vehicleId))
+    .where(which)
+    .orderBy(desc(job.openedAt))

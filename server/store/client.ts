@@ -2,6 +2,7 @@ import type { QueryOptions, Results, Transaction } from '@electric-sql/pglite'
 import { PGlite, types } from '@electric-sql/pglite'
 import { copyControl, copyFiles, copyLog } from './copy.ts'
 import { DurableFolder } from './durableFolder.ts'
+import { Statements } from './statements.ts'
 
 const asWritten = (text: string): string => text
 
@@ -25,6 +26,7 @@ const DISK = ['-c', 'fsync=on', '-c', 'wal_sync_method=fsync', '-c', 'synchronou
 const LOG_BYTES = 16 * 1024 * 1024
 
 const READS = /^\s*(select|show|set)\b/i
+const CHANGES_TABLES = /^\s*(create|alter|drop)\b/i
 
 function withoutParsers(options: QueryOptions | undefined): QueryOptions {
   const { parsers: _known, ...rest } = options ?? {}
@@ -49,12 +51,18 @@ export interface Watching {
  * the write-ahead log that carries it is.
  *
  * The query builder brings the same parsers with every query, and each time they would be laid over
- * PostgreSQL's three hundred: a fifth of a small query's time. Here they are known from the start.
+ * PostgreSQL's three hundred: a fifth of a small query's time. Here they are known from the start, and
+ * what is asked again is planned already.
  */
 export class Client extends PGlite {
   private shared: Promise<void> | null = null
   /** While the files are copied, the log must go back to where the copying began. */
   private isCopied = false
+  private readonly statements = new Statements({
+    speak: async (message) => (await this.execProtocol(message, { syncToFs: false })).messages,
+    parsers: this.parsers,
+    serializers: this.serializers,
+  })
   /** Place in the log of the last checkpoint of this run. */
   private shortenedAt: number | null = null
 
@@ -103,13 +111,17 @@ export class Client extends PGlite {
     values?: unknown[],
     options?: QueryOptions,
   ): Promise<Results<T>> {
-    const results = await super.query<T>(text, values, withoutParsers(options))
+    const results = this.statements.returns(text)
+      ? await this._runExclusiveTransaction(() => this.again<T>(text, values, options))
+      : await super.query<T>(text, values, withoutParsers(options))
+    if (CHANGES_TABLES.test(text)) this.statements.forget()
     if (!READS.test(text)) await this.settled()
     return results
   }
 
   override async exec(text: string, options?: QueryOptions): Promise<Results[]> {
     const results = await super.exec(text, options)
+    this.statements.forget()
     await this.settled()
     return results
   }
@@ -119,12 +131,23 @@ export class Client extends PGlite {
     const answer = await super.transaction((tx) => {
       const query: Transaction['query'] = (text, values, options) => {
         wrote ||= !READS.test(text)
-        return tx.query(text, values, withoutParsers(options))
+        return !tx.closed && this.statements.returns(text)
+          ? this.again(text, values, options)
+          : tx.query(text, values, withoutParsers(options))
       }
       return work(Object.assign(Object.create(tx) as Transaction, { query }))
     })
     if (wrote) await this.settled()
     return answer
+  }
+
+  /** Asks what was asked before, inside a transaction or a turn of its own. */
+  private again<T>(
+    text: string,
+    values: unknown[] = [],
+    options: QueryOptions = {},
+  ): Promise<Results<T>> {
+    return this._runExclusiveQuery(() => this.statements.ask<T>(text, values, options))
   }
 
   /**
@@ -133,15 +156,14 @@ export class Client extends PGlite {
    */
   private settled(): Promise<void> {
     if (this.shared) return this.shared
-    const mine = super
-      .transaction(async (tx) => {
-        // Whoever commits from here on comes after this transaction and waits for the next one.
-        this.shared = null
-        const { rows } = await tx.query<{ at: string }>(
-          `select pg_logical_emit_message(false, 'anklet', '', true)::text as at`,
-        )
-        return bytesOf(rows[0]!.at)
-      })
+    const mine = this._runExclusiveTransaction(async () => {
+      // Whoever commits from here on comes after this turn and waits for the next one.
+      this.shared = null
+      const { rows } = await this.again<{ at: string }>(
+        `select pg_logical_emit_message(false, 'anklet', '', true)::text as at`,
+      )
+      return bytesOf(rows[0]!.at)
+    })
       .then((at) => this.shortenLog(at))
       .finally(() => {
         if (this.shared === mine) this.shared = null

@@ -7,6 +7,7 @@ import { migrate as migrateEmbedded } from 'drizzle-orm/pglite/migrator'
 import pg from 'pg'
 import type { Database, Making, OpenDatabase } from './database.ts'
 import { countMigrations, createDatabase, migrationsSeen } from './database.ts'
+import { planAgain } from './planned.ts'
 import * as schema from './schema.ts'
 import { ServerUnusable } from './serverUnusable.ts'
 import type { Sql } from './sql.ts'
@@ -171,6 +172,7 @@ export async function openServer(
   })
   // A connection that breaks while nobody uses it is replaced; whoever uses one hears of it.
   pool.on('error', () => undefined)
+  planAgain(pool)
   const db = drizzle(pool, { schema }) as unknown as Database
   let mark: Mark
   try {

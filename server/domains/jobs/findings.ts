@@ -1,5 +1,6 @@
-import { desc, inArray } from 'drizzle-orm'
+import { desc } from 'drizzle-orm'
 import type { JobSummary } from '@anklet/contract'
+import { among } from '../../kernel/among.ts'
 import type { Database, Transaction } from '../../store/database.ts'
 import { conclusion, decision } from '../../store/schema.ts'
 
@@ -8,14 +9,14 @@ export const askConcluded = (db: Database | Transaction, jobIds: readonly string
   db
     .selectDistinct({ jobId: conclusion.jobId })
     .from(conclusion)
-    .where(inArray(conclusion.jobId, jobIds))
+    .where(among(conclusion.jobId, jobIds))
 
 /** Asks what was decided last on those of these jobs that were decided on. */
 export const askDecided = (db: Database, jobIds: readonly string[]) =>
   db
     .selectDistinctOn([decision.jobId], { jobId: decision.jobId, option: decision.option })
     .from(decision)
-    .where(inArray(decision.jobId, jobIds))
+    .where(among(decision.jobId, jobIds))
     .orderBy(decision.jobId, desc(decision.at), desc(decision.id))
 
 /** The same by job, as lists tell it. */

@@ -1,22 +1,11 @@
 import type { SQL } from 'drizzle-orm'
-import {
-  and,
-  asc,
-  count,
-  desc,
-  eq,
-  exists,
-  ilike,
-  inArray,
-  isNotNull,
-  isNull,
-  or,
-  sql,
-} from 'drizzle-orm'
+import { and, asc, count, desc, eq, exists, ilike, isNotNull, isNull, or, sql } from 'drizzle-orm'
 import type { JobListQuery, JobPage, JobSummary } from '@anklet/contract'
+import { among } from '../../kernel/among.ts'
 import type { Asked, Kept } from '../../kernel/kept.ts'
 import { anywhere } from '../../kernel/like.ts'
-import { JOB_STAMP, stampOfLists } from '../../kernel/revisions.ts'
+import { askStamps, stampOfLists } from '../../kernel/revisions.ts'
+import { atOnce } from '../../store/atOnce.ts'
 import type { Database } from '../../store/database.ts'
 import { job, vehicle, vehicleType, watch } from '../../store/schema.ts'
 import { onFloor, summariseJobs } from './summaries.ts'
@@ -101,11 +90,7 @@ export class JobLists {
 
   /** What the floor shows: open jobs, and those that were closed lately, newest first. */
   async floor(now = new Date()): Promise<JobSummary[]> {
-    const jobs = await this.db
-      .select({ key: job.id, stamp: JOB_STAMP })
-      .from(job)
-      .where(onFloor(now))
-      .orderBy(desc(job.openedAt))
+    const jobs = await this.stamped(onFloor(now))
     return this.summaries(jobs)
   }
 
@@ -115,13 +100,16 @@ export class JobLists {
       { key: JSON.stringify(query), stamp: await stampOfLists(this.db) },
       () => find(this.db, query),
     )
-    const rows = await this.db
-      .select({ id: job.id, stamp: JOB_STAMP })
-      .from(job)
-      .where(inArray(job.id, [...ids]))
-    const stamps = new Map(rows.map(({ id, stamp }) => [id, stamp]))
-    const jobs = ids.map((key) => ({ key, stamp: stamps.get(key) ?? '' }))
+    const stamped = new Map(
+      (await this.stamped(among(job.id, ids))).map((each) => [each.key, each]),
+    )
+    const jobs = ids.flatMap((id) => stamped.get(id) ?? [])
     return { total, rows: await this.summaries(jobs) }
+  }
+
+  private async stamped(which: SQL | undefined): Promise<Asked[]> {
+    const { jobs } = await atOnce(this.db, { jobs: askStamps(this.db, which) })
+    return jobs.map(({ key, own, all }) => ({ key, stamp: `${own} ${all}` }))
   }
 
   private summaries(jobs: readonly Asked[]): Promise<JobSummary[]> {

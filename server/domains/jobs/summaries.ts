@@ -1,5 +1,5 @@
 import type { SQL } from 'drizzle-orm'
-import { and, desc, eq, gte, inArray, isNull, ne, or } from 'drizzle-orm'
+import { and, desc, eq, gte, isNull, ne, or } from 'drizzle-orm'
 import type { JobSummary } from '@anklet/contract'
 import { designHeights } from '@anklet/core/base/starting'
 import { foundBy } from '@anklet/core/measuring/leakdown'
@@ -8,6 +8,7 @@ import { mapCorners } from '@anklet/core/base/vehicle'
 import { atOnce } from '../../store/atOnce.ts'
 import type { Database } from '../../store/database.ts'
 import { job, round, vehicle, vehicleType, watch } from '../../store/schema.ts'
+import { among } from '../../kernel/among.ts'
 import { iso, isoOrNull } from '../../kernel/instants.ts'
 import { askConcluded, askDecided, tellDecided } from './findings.ts'
 import { askHandedOver } from '../proofRecord/queries.ts'
@@ -40,7 +41,7 @@ const askLatestRounds = (db: Database, jobIds: readonly string[]) =>
       ...MEANS,
     })
     .from(round)
-    .where(and(inArray(round.jobId, jobIds), eq(round.method, 'wheelCentreToArch')))
+    .where(and(among(round.jobId, jobIds), eq(round.method, 'wheelCentreToArch')))
     .orderBy(round.jobId, desc(round.endedAt))
 
 const tellLatestRounds = (
@@ -69,7 +70,7 @@ const askLatestWatches = (db: Database, jobIds: readonly string[]) =>
   db
     .selectDistinctOn([watch.jobId])
     .from(watch)
-    .where(and(inArray(watch.jobId, jobIds), ne(watch.state, 'givenUp')))
+    .where(and(among(watch.jobId, jobIds), ne(watch.state, 'givenUp')))
     .orderBy(watch.jobId, desc(watch.startedAt))
 
 const tellLatestWatches = (
@@ -94,7 +95,7 @@ async function typesAmong(
   ids: readonly string[],
 ): Promise<Map<string, typeof vehicleType.$inferSelect>> {
   const distinct = [...new Set(ids)]
-  const rows = await db.select().from(vehicleType).where(inArray(vehicleType.id, distinct))
+  const rows = await db.select().from(vehicleType).where(among(vehicleType.id, distinct))
   return new Map(rows.map((row) => [row.id, row]))
 }
 
@@ -113,7 +114,7 @@ export async function summariseJobs(
     })
     .from(job)
     .innerJoin(vehicle, eq(job.vehicleId, vehicle.id))
-    .where('ids' in which ? inArray(job.id, [...which.ids]) : eq(job.vehicleId, which.vehicleId))
+    .where('ids' in which ? among(job.id, which.ids) : eq(job.vehicleId, which.vehicleId))
     .orderBy(desc(job.openedAt))
   const ids = rows.map((row) => row.job.id)
   if (ids.length === 0) return []

@@ -1,7 +1,8 @@
-import { and, asc, desc, eq, getTableColumns, gt, inArray, notExists, sql } from 'drizzle-orm'
+import { and, asc, desc, eq, getTableColumns, gt, notExists, sql } from 'drizzle-orm'
 import type { ProofRecord, ReturnRecord } from '@anklet/contract'
 import type { Database, Transaction } from '../../store/database.ts'
 import { job, proofEntry, round, vehicle, vehicleType, workEntry } from '../../store/schema.ts'
+import { among } from '../../kernel/among.ts'
 import { iso, signed } from '../../kernel/instants.ts'
 import type { Which } from '../../kernel/which.ts'
 import { whichOf } from '../../kernel/which.ts'
@@ -45,7 +46,7 @@ export const askHandedOver = (db: Database | Transaction, jobIds: readonly strin
   db
     .select({ jobId: proofEntry.jobId })
     .from(proofEntry)
-    .where(and(inArray(proofEntry.jobId, jobIds), handing))
+    .where(and(among(proofEntry.jobId, jobIds), handing))
     .groupBy(proofEntry.jobId)
     .having(
       sql`max(${proofEntry.at}) >= coalesce((

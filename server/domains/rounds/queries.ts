@@ -1,11 +1,13 @@
 import type { SQL, SQLWrapper } from 'drizzle-orm'
 import { asc, desc, eq, getTableColumns, inArray, ne } from 'drizzle-orm'
+import type { PgColumn } from 'drizzle-orm/pg-core'
 import type { Round } from '@anklet/contract'
 import { AppError } from '../../kernel/appError.ts'
 import type { Answers } from '../../store/atOnce.ts'
 import { atOnce } from '../../store/atOnce.ts'
 import type { Database, Transaction } from '../../store/database.ts'
 import { correction, job, reading, round } from '../../store/schema.ts'
+import { among } from '../../kernel/among.ts'
 import { iso } from '../../kernel/instants.ts'
 import { required } from '../../kernel/saving.ts'
 import { withoutMeans } from './means.ts'
@@ -24,29 +26,30 @@ export async function openJobOf(tx: Transaction, jobId: string): Promise<typeof 
   return found
 }
 
+type RoundIds = readonly string[] | SQLWrapper
+
+const isOneOf = (column: PgColumn, ids: RoundIds): SQL =>
+  'getSQL' in ids ? inArray(column, ids) : among(column, ids)
+
 /** Asks for rounds with all that was read in them. @param ids of the rounds, or a question for them. */
-const askRounds = (
-  db: Database | Transaction,
-  ids: readonly string[] | SQLWrapper,
-  newestFirst: boolean,
-) => ({
+const askRounds = (db: Database | Transaction, ids: RoundIds, newestFirst: boolean) => ({
   rounds: db
     .select()
     .from(round)
-    .where(inArray(round.id, ids))
+    .where(isOneOf(round.id, ids))
     .orderBy(newestFirst ? desc(round.endedAt) : asc(round.endedAt)),
-  readings: db.select().from(reading).where(inArray(reading.roundId, ids)).orderBy(asc(reading.id)),
+  readings: db.select().from(reading).where(isOneOf(reading.roundId, ids)).orderBy(asc(reading.id)),
   corrections: db
     .select(getTableColumns(correction))
     .from(correction)
     .innerJoin(reading, eq(correction.readingId, reading.id))
-    .where(inArray(reading.roundId, ids))
+    .where(isOneOf(reading.roundId, ids))
     .orderBy(asc(correction.at)),
 })
 
 async function roundsBy(
   db: Database | Transaction,
-  ids: readonly string[] | SQLWrapper,
+  ids: RoundIds,
   newestFirst = false,
 ): Promise<Round[]> {
   const { rounds, readings, corrections } = await atOnce(db, askRounds(db, ids, newestFirst))

@@ -1,4 +1,4 @@
-import { and, asc, count, eq, ilike, or, sql } from 'drizzle-orm'
+import { and, asc, eq } from 'drizzle-orm'
 import type {
   HistoryRound,
   Vehicle,
@@ -12,7 +12,8 @@ import type { Database } from '../../store/database.ts'
 import { job, round, vehicle, vehicleType } from '../../store/schema.ts'
 import { askCodeReadings, askCodeTexts } from '../codes/queries.ts'
 import { iso, signed } from '../../kernel/instants.ts'
-import { anywhere } from '../../kernel/like.ts'
+import type { Kept } from '../../kernel/kept.ts'
+import { stampOfEverything } from '../../kernel/revisions.ts'
 import { pumpDaysOf } from './pumpDays.ts'
 import { askProofOfVehicle } from '../proofRecord/queries.ts'
 import { askCharges, askPhotos, askRepairs } from '../entries/queries.ts'
@@ -30,33 +31,55 @@ export const listVehicles = (db: Database): Promise<Vehicle[]> =>
 /** What stands between the letters of a plate, and is not compared. */
 const BETWEEN = ' -–—.·_/:,'
 
-/** A page of the vehicles that hold some words, by plate. */
-export async function listVehiclePage(
-  db: Database,
-  { words, page, size }: VehicleListQuery,
-): Promise<VehiclePage> {
-  const plate = sql`translate(upper(${vehicle.plate}), ${BETWEEN}, '')`
-  const wanted = [...words.toUpperCase()].filter((sign) => !BETWEEN.includes(sign)).join('')
-  const rest = words.trim().length > 2 ? anywhere(words.trim()) : null
-  const where =
-    words.trim() === ''
-      ? undefined
-      : or(
-          wanted === '' ? undefined : sql`${plate} like ${anywhere(wanted)}`,
-          rest === null ? undefined : ilike(vehicle.vin, rest),
-          rest === null ? undefined : ilike(vehicle.note, rest),
-        )
-  const [rows, [total]] = await Promise.all([
-    db
-      .select()
-      .from(vehicle)
-      .where(where)
-      .orderBy(asc(vehicle.plate))
-      .limit(size)
-      .offset(page * size),
-    db.select({ cars: count() }).from(vehicle).where(where),
-  ])
-  return { total: total?.cars ?? 0, rows }
+const compact = (words: string): string =>
+  [...words.toUpperCase()].filter((sign) => !BETWEEN.includes(sign)).join('')
+
+interface Sought {
+  readonly car: Vehicle
+  readonly plate: string
+  /** What else it is found by. */
+  readonly rest: string
+}
+
+const soughtBy = (car: Vehicle): Sought => ({
+  car,
+  plate: compact(car.plate),
+  rest: `${car.vin}\n${car.note}`.toUpperCase(),
+})
+
+/**
+ * The shop's vehicles, looked through in memory: ten thousand take some megabytes, and to read them
+ * all for every letter somebody types takes a tenth of a second.
+ */
+export class VehicleList {
+  private readonly all: Kept<readonly Sought[]>
+
+  constructor(
+    private readonly db: Database,
+    Keeping: typeof Kept,
+  ) {
+    this.all = new Keeping(1)
+  }
+
+  /** A page of the vehicles that hold some words, by plate. */
+  async page({ words, page, size }: VehicleListQuery): Promise<VehiclePage> {
+    const cars = await this.all.of(
+      { key: 'all', stamp: await stampOfEverything(this.db) },
+      async () => (await listVehicles(this.db)).map(soughtBy),
+    )
+    const plate = compact(words)
+    const rest = words.trim().toUpperCase()
+    const found =
+      rest === ''
+        ? cars
+        : cars.filter(
+            (each) =>
+              (plate !== '' && each.plate.includes(plate)) ||
+              (rest.length > 2 && each.rest.includes(rest)),
+          )
+    const rows = found.slice(page * size, (page + 1) * size).map(({ car }) => car)
+    return { total: found.length, rows }
+  }
 }
 
 // What the odometer showed at each visit, oldest first.

@@ -1,4 +1,4 @@
-import { asc, desc, eq, getTableColumns, inArray } from 'drizzle-orm'
+import { asc, desc, eq, getTableColumns } from 'drizzle-orm'
 import type { WorkRecord, WorkSummary } from '@anklet/contract'
 import type { Architecture } from '@anklet/core/base/vehicle'
 import type { ProcedureBook } from '@anklet/core/work/procedure'
@@ -19,6 +19,7 @@ import {
   vehicleType,
   workEntry,
 } from '../../store/schema.ts'
+import { among } from '../../kernel/among.ts'
 import { signed } from '../../kernel/instants.ts'
 import type { Which } from '../../kernel/which.ts'
 import { whichOf } from '../../kernel/which.ts'
@@ -203,7 +204,7 @@ export async function summariseWork(
   const planned = await db
     .selectDistinctOn([plan.jobId], { jobId: plan.jobId, planId: plan.id })
     .from(plan)
-    .where(inArray(plan.jobId, [...jobIds]))
+    .where(among(plan.jobId, jobIds))
     .orderBy(plan.jobId, desc(plan.at), desc(plan.id))
   if (planned.length === 0) return found
   const last = new Map(
@@ -212,7 +213,7 @@ export async function summariseWork(
         .selectDistinctOn([workEntry.jobId], { jobId: workEntry.jobId, seq: workEntry.seq })
         .from(workEntry)
         .where(
-          inArray(
+          among(
             workEntry.jobId,
             planned.map(({ jobId }) => jobId),
           ),
