@@ -1,5 +1,18 @@
 import type { SQL } from 'drizzle-orm'
-import { and, asc, count, desc, eq, exists, ilike, isNotNull, isNull, or, sql } from 'drizzle-orm'
+import {
+  and,
+  asc,
+  count,
+  desc,
+  eq,
+  exists,
+  ilike,
+  inArray,
+  isNotNull,
+  isNull,
+  or,
+  sql,
+} from 'drizzle-orm'
 import type { JobListQuery, JobPage, JobSummary } from '@anklet/contract'
 import { among } from '../../kernel/among.ts'
 import type { Asked, Kept } from '../../kernel/kept.ts'
@@ -40,35 +53,40 @@ function wordsFilter(db: Database, words: string): SQL | undefined {
         .from(vehicle)
         .innerJoin(vehicleType, eq(vehicle.typeId, vehicleType.id))
         .where(or(ilike(vehicle.plate, like), ilike(vehicleType.name, like)))
-      // Made a list once, not asked anew for each job.
-      const among = sql`${job.vehicleId} = any (array(${cars}))`
-      return or(among, ilike(sql`${job.complaint}->>'words'`, like))
+      // Hashed once: as an array, the cars of a common word would be gone through for each job.
+      return or(inArray(job.vehicleId, cars), ilike(sql`${job.complaint}->>'words'`, like))
     }),
   )
 }
 
-interface Found {
+interface Page {
   readonly ids: readonly string[]
-  readonly total: number
+}
+interface Total {
+  readonly jobs: number
 }
 
-async function find(
-  db: Database,
-  { words, state, sort, order, page, size }: JobListQuery,
-): Promise<Found> {
-  const where = and(stateFilter(db, state), wordsFilter(db, words))
+const whereOf = (db: Database, { state, words }: Pick<JobListQuery, 'state' | 'words'>) =>
+  and(stateFilter(db, state), wordsFilter(db, words))
+
+async function findPage(db: Database, query: JobListQuery): Promise<Page> {
+  const { sort, order, page, size } = query
   const column = COLUMN[sort]
-  const ids = await db
+  const rows = await db
     .select({ id: job.id })
     .from(job)
     .innerJoin(vehicle, eq(job.vehicleId, vehicle.id))
     .innerJoin(vehicleType, eq(vehicle.typeId, vehicleType.id))
-    .where(where)
+    .where(whereOf(db, query))
     .orderBy(order === 'up' ? asc(column) : desc(column), desc(job.openedAt), asc(job.id))
     .limit(size)
     .offset(page * size)
-  const [total] = await db.select({ jobs: count() }).from(job).where(where)
-  return { ids: ids.map(({ id }) => id), total: total?.jobs ?? 0 }
+  return { ids: rows.map(({ id }) => id) }
+}
+
+async function countAll(db: Database, query: JobListQuery): Promise<Total> {
+  const [counted] = await db.select({ jobs: count() }).from(job).where(whereOf(db, query))
+  return { jobs: counted?.jobs ?? 0 }
 }
 
 /** Jobs whose lines are kept: those of the floor, and of the pages anybody turned. */
@@ -78,14 +96,16 @@ const SEARCHES = 500
 /** Lists of jobs. Only the lines of jobs that were written to since are made anew. */
 export class JobLists {
   private readonly lines: Kept<JobSummary>
-  private readonly searches: Kept<Found>
+  private readonly pages: Kept<Page>
+  private readonly totals: Kept<Total>
 
   constructor(
     private readonly db: Database,
     Keeping: typeof Kept,
   ) {
     this.lines = new Keeping(LINES)
-    this.searches = new Keeping(SEARCHES)
+    this.pages = new Keeping(SEARCHES)
+    this.totals = new Keeping(SEARCHES)
   }
 
   /** What the floor shows: open jobs, and those that were closed lately, newest first. */
@@ -96,15 +116,19 @@ export class JobLists {
 
   /** A page of all jobs, searched and sorted by the database. */
   async page(query: JobListQuery): Promise<JobPage> {
-    const { ids, total } = await this.searches.of(
-      { key: JSON.stringify(query), stamp: await stampOfLists(this.db) },
-      () => find(this.db, query),
+    const stamp = await stampOfLists(this.db)
+    const { ids } = await this.pages.of({ key: JSON.stringify(query), stamp }, () =>
+      findPage(this.db, query),
+    )
+    const { state, words } = query
+    const total = await this.totals.of({ key: JSON.stringify([state, words]), stamp }, () =>
+      countAll(this.db, query),
     )
     const stamped = new Map(
       (await this.stamped(among(job.id, ids))).map((each) => [each.key, each]),
     )
     const jobs = ids.flatMap((id) => stamped.get(id) ?? [])
-    return { total, rows: await this.summaries(jobs) }
+    return { total: total.jobs, rows: await this.summaries(jobs) }
   }
 
   private async stamped(which: SQL | undefined): Promise<Asked[]> {
