@@ -16,6 +16,7 @@ import { freePort } from '../server/trials/machine.ts'
 import { carCommands, LEVEL, newJobIds, walk } from '../server/test/records.ts'
 import { carryOut } from '../server/kernel/journal.ts'
 import { HANDLERS } from '../server/domains/handlers.ts'
+import { tellBareQueries } from './bareQueries.ts'
 import { fillLarge, KIND, LARGE, nthId } from './loadData.ts'
 import { peakMb, quantile } from './large.ts'
 
@@ -64,13 +65,16 @@ const commandOf = (person: string, type: string, payload: object): Command =>
     payload,
   }) as Command
 
-async function fill(data: string, database: string | null): Promise<void> {
-  const opened = await openRecords({
+const openLarge = (data: string, database: string | null) =>
+  openRecords({
     data,
     url: database,
     migrations: join(built, 'migrations'),
     template: join(built, 'template'),
   })
+
+async function fill(data: string, database: string | null): Promise<void> {
+  const opened = await openLarge(data, database)
   const person = crypto.randomUUID()
   const ids = newJobIds()
   const first = ['person.add', { personId: person, name: 'First' }] as const
@@ -83,7 +87,8 @@ async function fill(data: string, database: string | null): Promise<void> {
 const agent = new Agent({ connections: 256, keepAliveTimeout: 60_000 })
 const times = new Map<string, number[]>()
 const faults = new Map<string, number>()
-function note(what: string, ms: number): void {
+function note(asked: string, ms: number): void {
+  const what = beside === null ? asked : `${asked}, beside ${beside}`
   const known = times.get(what)
   if (known) known.push(ms)
   else times.set(what, [ms])
@@ -196,6 +201,62 @@ function act(person: Person, chance: () => number): Promise<void> {
   return found[1](person, chance)
 }
 
+/** Strategies followed through many futures: some seconds of one processor. */
+const HEAVY = {
+  horizonYears: 10,
+  discountRate: 0.04,
+  samples: 200_000,
+  seed: 1,
+  labourPerHour: 95,
+  parts: {
+    spring: {
+      cost: 640,
+      hours: 2.5,
+      pairHours: 4,
+      weibullShape: 2.8,
+      weibullScaleYears: 9.5,
+      otherSideAgeYears: 8,
+    },
+    compressor: { cost: 880, hours: 2, weibullShape: 2.2, weibullScaleYears: 11, ageYears: 8 },
+    conversionAxle: { cost: 900, hours: 5 },
+  },
+  leak: { minutesPerDay: 40, normalMinutesPerDay: 5, daysBeforeRepair: 45 },
+  strategies: ['single', 'pair', 'convert'],
+}
+
+/** What goes on beside the people, for which what they do then is counted apart. */
+let beside: string | null = null
+async function besideIt(words: string, heavy: () => Promise<void>): Promise<void> {
+  beside = words
+  const began = performance.now()
+  await heavy()
+  console.log(`${words}: ${((performance.now() - began) / 1000).toFixed(1)} s`)
+  beside = null
+}
+
+const wait = (ms: number) => new Promise((done) => setTimeout(done, ms))
+
+/** A backup, and heavy calculations one after the other, while people go on. */
+async function disturb(lead: Person, seconds: number): Promise<void> {
+  await wait(seconds * 300)
+  await besideIt('a backup', async () => {
+    await call(lead, 'backup begun', '/api/backups', {})
+    for (;;) {
+      const { body } = await request(`${lead.address}/api/backups`, {
+        dispatcher: agent,
+        headers: { cookie: lead.cookie },
+      })
+      const { doing } = (await body.json()) as { doing: unknown }
+      if (doing === null) return
+      await wait(250)
+    }
+  })
+  await wait(seconds * 100)
+  await besideIt('heavy calculations', async () => {
+    for (let n = 0; n < 5; n++) await call(lead, 'calculation', '/api/calc/strategy', HEAVY)
+  })
+}
+
 /** Each alone, one after the other: what it takes while nobody else asks. */
 async function alone(person: Person): Promise<void> {
   const chance = seeded(7)
@@ -251,6 +312,9 @@ async function main(): Promise<void> {
       `Filled in ${((performance.now() - began) / 1000).toFixed(0)} s: ${LARGE.vehicles} vehicles, ` +
         `${LARGE.jobs} jobs, ${LARGE.rounds * 8} readings, ${LARGE.people} people.`,
     )
+    const opened = await openLarge(data, database)
+    await tellBareQueries(opened.db)
+    await opened.close()
     const count = place === 'postgres2' ? 2 : 1
     for (let i = 0; i < count; i++)
       servers.push(await start(i === 0 ? data : join(data, `of-${i}`), database))
@@ -266,7 +330,13 @@ async function main(): Promise<void> {
     await alone(people[1]!)
     const seconds = Number(minutes) * 60
     const untilMs = Date.now() + seconds * 1000
-    await Promise.all(people.map((person, n) => live(person, n, untilMs)))
+    await Promise.all([
+      disturb(
+        people.find(({ role }) => role === 'lead')!,
+        seconds,
+      ),
+      ...people.map((person, n) => live(person, n, untilMs)),
+    ])
     tell(servers, seconds)
   } finally {
     for (const { child } of servers) child.kill('SIGTERM')

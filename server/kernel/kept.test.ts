@@ -8,7 +8,7 @@ interface Line {
 describe('answers that are kept', () => {
   test('an answer is given again while its stamp stands, and worked out anew under another', async () => {
     const kept = new Kept<Line>(10)
-    const make = vi.fn(async (): Promise<Line> => ({ words: `${make.mock.calls.length}` }))
+    const make = vi.fn((): Promise<Line> => Promise.resolve({ words: `${make.mock.calls.length}` }))
     const asked = { key: 'a', stamp: '1' }
     expect(await kept.of(asked, make)).toEqual({ words: '1' })
     expect(await kept.of(asked, make)).toEqual({ words: '1' })
@@ -36,9 +36,10 @@ describe('answers that are kept', () => {
   test('of many, those that changed are worked out together, in the order asked for', async () => {
     const kept = new Kept<Line>(10)
     const made: string[][] = []
-    const make = async (keys: readonly string[]) => {
+    const make = (keys: readonly string[]) => {
       made.push([...keys])
-      return new Map(keys.filter((key) => key !== 'gone').map((key) => [key, { words: key }]))
+      const there = keys.filter((key) => key !== 'gone')
+      return Promise.resolve(new Map(there.map((key) => [key, { words: key }])))
     }
     const at = (stamp: string, ...keys: string[]) => keys.map((key) => ({ key, stamp }))
     const words = async (...args: Parameters<typeof at>) =>
@@ -55,8 +56,8 @@ describe('answers that are kept', () => {
   test('more than there is room for is worked out, and none is left out', async () => {
     const kept = new Kept<Line>(2)
     const keys = ['a', 'b', 'c', 'd']
-    const make = async (some: readonly string[]) =>
-      new Map(some.map((key) => [key, { words: key }]))
+    const make = (some: readonly string[]) =>
+      Promise.resolve(new Map(some.map((key) => [key, { words: key }])))
     const asked = keys.map((key) => ({ key, stamp: '1' }))
     expect(await kept.all(asked, make)).toHaveLength(4)
     expect(await kept.all(asked, make)).toHaveLength(4)

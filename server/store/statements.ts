@@ -108,7 +108,9 @@ export class Statements {
     const planned = {
       name,
       parameters: of('parameterDescription')?.dataTypeIDs ?? [],
-      fields: (of('rowDescription')?.fields ?? []) as readonly Field[],
+      fields: ((of('rowDescription')?.fields ?? []) as readonly Field[]).map(
+        ({ name: column, dataTypeID }) => ({ name: column, dataTypeID }),
+      ),
     }
     this.known.set(text, { planned })
     return planned
@@ -120,7 +122,8 @@ export class Statements {
       const type = parameters[n]!
       if (type === types.BYTEA && value instanceof Uint8Array) return Buffer.from(value)
       const write = this.database.serializers[type]
-      return write ? write(value) : String(value)
+      // Types without one of their own are words and numbers: a uuid, a real.
+      return write ? write(value) : String(value as string | number)
     })
   }
 

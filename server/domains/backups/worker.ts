@@ -3,7 +3,7 @@ import type { Task } from './tasks.ts'
 import { doTask } from './tasks.ts'
 
 // Runs beside the server, behind everything else the machine has to do.
-setPriority(constants.priority.PRIORITY_BELOW_NORMAL)
+setPriority(constants.priority.PRIORITY_LOW)
 const task = JSON.parse(process.argv[2]!) as Task
 doTask(task).then(
   (done) => process.send!({ done }, () => process.exit(0)),

@@ -47,7 +47,10 @@ export async function wholeLogs(db: Database, jobId: string | null): Promise<Log
       .where(jobId === null ? undefined : eq(deviceLog.jobId, jobId))
       .orderBy(asc(deviceLog.at))
   ).map(describeLog)
-  return Promise.all(heads.map(async (head) => ({ head, trace: await traceOf(db, head) })))
+  const logs: LogRecord[] = []
+  // One after the other: inside a transaction there is one connection.
+  for (const head of heads) logs.push({ head, trace: await traceOf(db, head) })
+  return logs
 }
 
 async function traceOf(db: Database, { id, channels }: LogHead): Promise<Trace> {

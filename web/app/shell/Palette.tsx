@@ -43,6 +43,8 @@ const PLACES = [
   ['/shelf/procedures', 'Shelf: procedures'],
   ['/shelf/torques', 'Shelf: torques'],
   ['/shop', 'Shop: people and units'],
+  ['/shop/people', 'Shop: PINs and roles'],
+  ['/shop/audit', 'Shop: who did what'],
   ['/bench/stance', 'Bench: stance'],
   ['/bench/cold', 'Bench: cold'],
   ['/bench/wait', 'Bench: how long to wait'],
