@@ -117,13 +117,13 @@ export class Statements {
   }
 
   private written({ parameters }: Planned, values: readonly unknown[]): (string | Buffer | null)[] {
-    return values.map((value, n) => {
+    return (values as readonly (string | number | object | null | undefined)[]).map((value, n) => {
       if (value === null || value === undefined) return null
       const type = parameters[n]!
       if (type === types.BYTEA && value instanceof Uint8Array) return Buffer.from(value)
       const write = this.database.serializers[type]
       // Types without one of their own are words and numbers: a uuid, a real.
-      return write ? write(value) : String(value as string | number)
+      return write ? write(value) : (value as string | number).toString()
     })
   }
 
