@@ -26,6 +26,7 @@ const SECRET = 'quay-4711'
 const EVERY_MS = 3000
 const LONGEST_MS = 30_000
 const ALONE = 10
+const TRIES = 40
 
 type Place = 'embedded' | 'postgres' | 'postgres2'
 const [place = 'embedded', minutes = '1'] = process.argv.slice(2) as [Place?, string?]
@@ -103,16 +104,38 @@ interface Person {
   readonly role: string
 }
 
-async function signIn(n: number, address: string): Promise<Person> {
-  const { headers, body } = await request(`${address}/api/session`, {
+const tryToSignIn = (name: string, secret: string, address: string) =>
+  request(`${address}/api/session`, {
     dispatcher: agent,
     method: 'POST',
     headers: { 'content-type': 'application/json' },
-    body: JSON.stringify({ name: `Person ${n}`, secret: SECRET, device: `tablet ${n}` }),
+    body: JSON.stringify({ name, secret, device: `tablet of ${name}` }),
   })
+
+async function signIn(n: number, address: string): Promise<Person> {
+  const { headers, body } = await tryToSignIn(`Person ${n}`, SECRET, address)
   const { me, token } = (await body.json()) as SessionState
   const [cookie = ''] = String(headers['set-cookie']).split(';')
   return { id: me!.id, address, cookie, token: token!, role: me!.role }
+}
+
+/** How long a refusal takes for a name that is there and for one that is not: nobody learns which is. */
+async function tellRefusals(address: string): Promise<void> {
+  const ms: Record<string, number[]> = { Person: [], Nobody: [] }
+  // One try a name, in turns, so that nobody is made to wait.
+  for (let n = 0; n < TRIES; n++)
+    for (const [name, known] of Object.entries(ms)) {
+      const began = performance.now()
+      const { statusCode, body } = await tryToSignIn(`${name} ${n}`, 'wrong-4711', address)
+      await body.dump()
+      if (statusCode !== 401) throw new Error(`A wrong word was answered with ${statusCode}.`)
+      known.push(performance.now() - began)
+    }
+  const words = Object.entries(ms).map(([name, all]) => {
+    const [low, middle, high] = [0.1, 0.5, 0.9].map((share) => quantile(all, share).toFixed(0))
+    return `${name === 'Person' ? 'a name that is there' : 'one that is not'} ${middle} ms (${low} to ${high})`
+  })
+  console.log(`\nRefused at the door, ${TRIES} tries each: ${words.join(', ')}.`)
 }
 
 async function call(person: Person, what: string, path: string, sent?: object): Promise<void> {
@@ -327,6 +350,7 @@ async function main(): Promise<void> {
           ),
         )),
       )
+    await tellRefusals(servers[0]!.address)
     await alone(people[1]!)
     const seconds = Number(minutes) * 60
     const untilMs = Date.now() + seconds * 1000

@@ -59,6 +59,8 @@ function fromHttp(thrown: unknown): AppError | null {
   const type = String(fieldOf(thrown, 'type'))
   if (type === 'entity.too.large') return new AppError('tooLarge')
   if (/^(entity|encoding|charset|request)\./.test(type)) return new AppError('notJson')
+  // Said to be compressed, and not.
+  if (/^Z_/.test(String(fieldOf(thrown, 'code')))) return new AppError('notJson')
   const status = Number(fieldOf(thrown, 'status') ?? fieldOf(thrown, 'statusCode'))
   if (status === 404) return new AppError('notFound', { what: 'place' })
   return status >= 400 && status < 500 ? new AppError('badAddress') : null

@@ -58,6 +58,9 @@ async function whole(stream: AsyncIterable<unknown>): Promise<Buffer> {
   return Buffer.concat(parts)
 }
 
+/** Nothing a backup is made of is nearly as large: some rows of a table, a picture. Bytes. */
+const LARGEST_ENTRY = 64 * 1024 * 1024
+
 /** An entry as it comes by; its content is read before the next one is asked for. */
 export interface Entry {
   readonly name: string
@@ -66,7 +69,7 @@ export interface Entry {
 
 /**
  * The entries of an archive, one after another, in constant memory.
- * @throws {ArchiveFaulty} where the file is no archive, or ends in the middle.
+ * @throws {ArchiveFaulty} where the file is no archive, ends in the middle, or holds what no backup does.
  */
 export async function* entriesOf(file: string): AsyncGenerator<Entry> {
   const tar = extract()
@@ -76,6 +79,8 @@ export async function* entriesOf(file: string): AsyncGenerator<Entry> {
   try {
     for await (const stream of tar) {
       let isRead = false
+      // It would be held in memory.
+      if ((stream.header.size ?? 0) > LARGEST_ENTRY) throw notABackup()
       yield {
         name: stream.header.name,
         read: () => {

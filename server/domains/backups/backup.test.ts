@@ -1,4 +1,5 @@
 import {
+  createWriteStream,
   copyFileSync,
   cpSync,
   existsSync,
@@ -11,10 +12,13 @@ import {
   writeFileSync,
 } from 'node:fs'
 import { tmpdir } from 'node:os'
+import { Readable } from 'node:stream'
+import { pipeline } from 'node:stream/promises'
 import { join } from 'node:path'
 import { PGlite } from '@electric-sql/pglite'
 import { sql } from 'drizzle-orm'
 import request from 'supertest'
+import { pack } from 'tar-stream'
 import { afterAll, beforeAll, describe, expect, test, vi } from 'vitest'
 import type { BackupsRecord, ShopBundle } from '@anklet/contract'
 import { openDatabase } from '../../store/database.ts'
@@ -258,6 +262,22 @@ describe('a file that is no whole backup is refused, and nothing is put in its p
     const said = await spoilt('letter', (path) => writeFileSync(path, 'Dear customer'))
     expect(said).toMatch(/not a backup|cannot be read as a backup/)
     expect(existsSync(join(work, 'letter.db'))).toBe(false)
+  })
+
+  test('one with an entry that would fill the memory', async () => {
+    const file = join(work, 'swollen.anklet')
+    const tar = pack()
+    const written = pipeline(tar, createWriteStream(file))
+    const manifest = JSON.stringify(await readManifest(whole))
+    tar.entry({ name: 'manifest.json' }, manifest)
+    const size = 65 * 1024 * 1024
+    const entry = tar.entry({ name: 'tables/person/000001.jsonl', size })
+    await pipeline(Readable.from(Array.from({ length: 65 }, () => Buffer.alloc(size / 65))), entry)
+    tar.finalize()
+    await written
+    await expect(unpackDatabase(file, join(work, 'swollen.db'), making)).rejects.toThrow(
+      'The file is not a backup of Anklet.',
+    )
   })
 
   test('one of a newer release', async () => {

@@ -1,3 +1,5 @@
+import { gzipSync } from 'node:zlib'
+import request from 'supertest'
 import { describe, expect, test } from 'vitest'
 import { toAppError } from '../../kernel/appError.ts'
 import { benchOfFile } from '../../test/bench.ts'
@@ -92,6 +94,25 @@ describe('what cannot be kept is said in a sentence', () => {
     const long = await bench.post('/api/devices/x/hold', { words: 'x'.repeat(70_000) })
     expect(long.status).toBe(413)
     expect(long.body).toMatchObject({ code: 'tooLarge' })
+  })
+
+  test('a body that swells when it is unpacked', async () => {
+    const swelling = gzipSync(Buffer.alloc(200 * 1024 * 1024, ' '))
+    expect(swelling.length).toBeLessThan(1024 * 1024)
+    const send = (path: string, bytes: Buffer) =>
+      request(bench.app)
+        .post(path)
+        .set({ 'content-type': 'application/json', 'content-encoding': 'gzip' })
+        .serialize((body: string) => body)
+        .send(bytes)
+    for (const path of ['/api/commands', '/api/bundle', '/api/calc/strategy']) {
+      const { status, body } = await send(path, swelling)
+      expect(status, path).toBe(413)
+      expect(body).toMatchObject({ code: 'tooLarge' })
+    }
+    const { status, body } = await send('/api/commands', Buffer.from('{"not": "compressed"}'))
+    expect(status).toBe(400)
+    expect(body).toMatchObject({ code: 'notJson' })
   })
 
   test.each(['/api/jobs/%E0%A4%A', '/api/people%', '/api/vehicles/%00'])(
