@@ -128,7 +128,7 @@ async function tellRefusals(address: string): Promise<void> {
       const began = performance.now()
       const { statusCode, body } = await tryToSignIn(`${name} ${n}`, 'wrong-4711', address)
       await body.dump()
-      if (statusCode !== 401) throw new Error(`A wrong word was answered with ${statusCode}.`)
+      if (statusCode !== 403) throw new Error(`A wrong word was answered with ${statusCode}.`)
       known.push(performance.now() - began)
     }
   const words = Object.entries(ms).map(([name, all]) => {
