@@ -265,12 +265,13 @@ async function disturb(lead: Person, seconds: number): Promise<void> {
   await besideIt('a backup', async () => {
     await call(lead, 'backup begun', '/api/backups', {})
     for (;;) {
-      const { body } = await request(`${lead.address}/api/backups`, {
+      // A connection that was idle may be gone when it is used: it is looked at again.
+      const answer = await request(`${lead.address}/api/backups`, {
         dispatcher: agent,
         headers: { cookie: lead.cookie },
-      })
-      const { doing } = (await body.json()) as { doing: unknown }
-      if (doing === null) return
+      }).catch(() => null)
+      const told = (await answer?.body.json()) as { readonly doing: unknown } | undefined
+      if (told?.doing === null) return
       await wait(250)
     }
   })
