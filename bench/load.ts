@@ -9,6 +9,7 @@ import { fileURLToPath } from 'node:url'
 import { Agent, request } from 'undici'
 import { hash } from '@node-rs/argon2'
 import { seeded } from '@anklet/core/base/random'
+import { SAMPLE_PARTS } from '@anklet/core/base/samples'
 import type { Command, SessionState } from '@anklet/contract'
 import { startPostgres } from '../scripts/postgres.mjs'
 import { openRecords } from '../server/store/records.ts'
@@ -231,18 +232,7 @@ const HEAVY = {
   samples: 200_000,
   seed: 1,
   labourPerHour: 95,
-  parts: {
-    spring: {
-      cost: 640,
-      hours: 2.5,
-      pairHours: 4,
-      weibullShape: 2.8,
-      weibullScaleYears: 9.5,
-      otherSideAgeYears: 8,
-    },
-    compressor: { cost: 880, hours: 2, weibullShape: 2.2, weibullScaleYears: 11, ageYears: 8 },
-    conversionAxle: { cost: 900, hours: 5 },
-  },
+  parts: SAMPLE_PARTS,
   leak: { minutesPerDay: 40, normalMinutesPerDay: 5, daysBeforeRepair: 45 },
   strategies: ['single', 'pair', 'convert'],
 }

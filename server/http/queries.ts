@@ -9,7 +9,7 @@ import type {
 } from '@anklet/contract'
 import { AppError } from '../kernel/appError.ts'
 import { Kept } from '../kernel/kept.ts'
-import { stampOfJob, stampOfVehicle } from '../kernel/revisions.ts'
+import { stampOfEverything, stampOfJob, stampOfVehicle } from '../kernel/revisions.ts'
 import { checkOf } from '../kernel/validation.ts'
 import { writeBundle, writeJobBundle } from '../domains/exchange/queries.ts'
 import { codeTextsOf } from '../domains/codes/queries.ts'
@@ -85,10 +85,11 @@ const checkCars: (asked: unknown) => asserts asked is CarsAsked = checkOf(Vehicl
 })
 const checkId = checkOf(Type.String({ format: 'uuid' }))
 
-/** What is large, asked again and again, and changes with its car alone: what it is stamped by. */
+/** What is large and asked again and again: what it is stamped by. */
 const KEPT: Readonly<Record<string, (db: Database, id: string) => Promise<string>>> = {
   '/api/jobs/:id': stampOfJob,
   '/api/jobs/:id/evidence': stampOfJob,
+  '/api/vehicles': stampOfEverything,
   '/api/vehicles/:id': stampOfVehicle,
 }
 /** So much of it is kept, bytes. */

@@ -54,12 +54,11 @@ export async function touchedBy(tx: Transaction, command: Command): Promise<void
   else await leaveMarks(tx, sql`${vehicleOf(jobId)} union all select ${LISTS}`)
 }
 
-const marksOf = (scopes: SQL): SQL =>
-  sql`(select coalesce(string_agg(${revision.mark}::text, ' ' order by ${revision.scope}), '')
-    from ${revision} where ${revision.scope} in (${EVERYTHING}, ${scopes}))`
-
-async function stampOf(db: Database, scopes: SQL): Promise<string> {
-  const { rows } = await db.execute<{ stamp: string }>(sql`select ${marksOf(scopes)} as stamp`)
+async function stampOf(db: Database, scope: SQL): Promise<string> {
+  const { rows } = await db.execute<{ stamp: string }>(
+    sql`select coalesce(string_agg(mark::text, ' ' order by scope), '') as stamp
+      from ${revision} where scope in (${EVERYTHING}, ${scope})`,
+  )
   return rows[0]!.stamp
 }
 

@@ -1,6 +1,7 @@
 import type { SQL } from 'drizzle-orm'
-import { and, eq } from 'drizzle-orm'
-import type { PgColumn } from 'drizzle-orm/pg-core'
+import { and, asc, eq, getTableColumns } from 'drizzle-orm'
+import type { PgColumn, PgTable } from 'drizzle-orm/pg-core'
+import type { Database, Transaction } from '../store/database.ts'
 
 /** Entries as they count, or every one that is on record: with those that were set aside. */
 export type Which = 'counting' | 'every'
@@ -18,3 +19,36 @@ export const whichOf = (
     jobId === null ? undefined : eq(table.jobId, jobId),
     which === 'every' ? undefined : eq(table.setAside, false),
   )
+
+/** A table of entries on jobs, numbered as they come. */
+type Numbered = PgTable & {
+  readonly jobId: PgColumn
+  readonly setAside: PgColumn
+  readonly seq: PgColumn
+}
+
+/** Columns of entries as they are told: without the number each came in by. */
+export function unnumbered<Entries extends Numbered>(
+  table: Entries,
+): Omit<Entries['_']['columns'], 'seq'> {
+  const { seq: _seq, ...columns } = getTableColumns(table)
+  return columns
+}
+
+/**
+ * Asks for entries in the order they came.
+ * @param jobId null: of all jobs
+ */
+export function askInOrder<Entries extends Numbered>(
+  db: Database | Transaction,
+  table: Entries,
+  jobId: string | null,
+  which: Which,
+) {
+  const entries: Numbered = table
+  return db
+    .select(unnumbered(table))
+    .from(entries)
+    .where(whichOf(table, jobId, which))
+    .orderBy(asc(table.seq))
+}

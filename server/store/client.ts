@@ -111,9 +111,11 @@ export class Client extends PGlite {
     values?: unknown[],
     options?: QueryOptions,
   ): Promise<Results<T>> {
-    const results = this.statements.returns(text)
-      ? await this._runExclusiveTransaction(() => this.again<T>(text, values, options))
-      : await super.query<T>(text, values, withoutParsers(options))
+    // What is closed says so in PGlite's own words.
+    const results =
+      this.ready && this.statements.returns(text)
+        ? await this._runExclusiveTransaction(() => this.again<T>(text, values, options))
+        : await super.query<T>(text, values, withoutParsers(options))
     if (CHANGES_TABLES.test(text)) this.statements.forget()
     if (!READS.test(text)) await this.settled()
     return results
@@ -156,14 +158,17 @@ export class Client extends PGlite {
    */
   private settled(): Promise<void> {
     if (this.shared) return this.shared
-    const mine = this._runExclusiveTransaction(async () => {
-      // Whoever commits from here on comes after this turn and waits for the next one.
-      this.shared = null
-      const { rows } = await this.again<{ at: string }>(
-        `select pg_logical_emit_message(false, 'anklet', '', true)::text as at`,
+    const mine = this._checkReady()
+      .then(() =>
+        this._runExclusiveTransaction(async () => {
+          // Whoever commits from here on comes after this turn and waits for the next one.
+          this.shared = null
+          const { rows } = await this.again<{ at: string }>(
+            `select pg_logical_emit_message(false, 'anklet', '', true)::text as at`,
+          )
+          return bytesOf(rows[0]!.at)
+        }),
       )
-      return bytesOf(rows[0]!.at)
-    })
       .then((at) => this.shortenLog(at))
       .finally(() => {
         if (this.shared === mine) this.shared = null

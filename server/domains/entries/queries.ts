@@ -17,7 +17,7 @@ import { bare } from './bare.ts'
 import { signed } from '../../kernel/instants.ts'
 import { askLogs, describeLog } from '../logs/queries.ts'
 import type { Which } from '../../kernel/which.ts'
-import { whichOf } from '../../kernel/which.ts'
+import { askInOrder, whichOf } from '../../kernel/which.ts'
 
 const STARTS: readonly (readonly [Photo['type'], (bytes: Uint8Array) => boolean])[] = [
   ['image/jpeg', (bytes) => bytes[0] === 0xff && bytes[1] === 0xd8 && bytes[2] === 0xff],
@@ -98,15 +98,6 @@ export function askPhotos(db: Database | Transaction, of: OfWhat) {
     .orderBy(asc(photo.at))
 }
 
-function askEvidence(db: Database | Transaction, jobId: string | null, which: Which) {
-  const { seq: _seq, ...columns } = getTableColumns(evidence)
-  return db
-    .select(columns)
-    .from(evidence)
-    .where(whichOf(evidence, jobId, which))
-    .orderBy(asc(evidence.seq))
-}
-
 /**
  * What was found by hand or said of evidence, in the order it came.
  * @param jobId null: of all jobs
@@ -115,7 +106,7 @@ export const evidenceOf = async (
   db: Database | Transaction,
   jobId: string | null,
   which: Which = 'counting',
-): Promise<EvidenceRecord[]> => (await askEvidence(db, jobId, which)).map(signed)
+): Promise<EvidenceRecord[]> => (await askInOrder(db, evidence, jobId, which)).map(signed)
 
 /** Asks for what was written and photographed on a job, oldest first. */
 export const askEntries = (db: Database | Transaction, jobId: string) => ({
@@ -127,7 +118,7 @@ export const askEntries = (db: Database | Transaction, jobId: string) => ({
     .from(checkDone)
     .where(whichOf(checkDone, jobId, 'counting'))
     .orderBy(asc(checkDone.at)),
-  evidence: askEvidence(db, jobId, 'counting'),
+  evidence: askInOrder(db, evidence, jobId, 'counting'),
   conclusions: db
     .select()
     .from(conclusion)

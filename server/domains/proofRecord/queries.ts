@@ -1,25 +1,18 @@
-import { and, asc, desc, eq, getTableColumns, gt, notExists, sql } from 'drizzle-orm'
+import { and, asc, desc, eq, gt, notExists, sql } from 'drizzle-orm'
 import type { ProofRecord, ReturnRecord } from '@anklet/contract'
 import type { Database, Transaction } from '../../store/database.ts'
 import { job, proofEntry, round, vehicle, vehicleType, workEntry } from '../../store/schema.ts'
 import { among } from '../../kernel/among.ts'
 import { iso, signed } from '../../kernel/instants.ts'
 import type { Which } from '../../kernel/which.ts'
-import { whichOf } from '../../kernel/which.ts'
+import { askInOrder, unnumbered } from '../../kernel/which.ts'
 
 /** Asks what shows that a repair counts, in the order it was taken. @param jobId null: of all jobs */
-export function askProof(
+export const askProof = (
   db: Database | Transaction,
   jobId: string | null,
   which: Which = 'counting',
-) {
-  const { seq: _seq, ...columns } = getTableColumns(proofEntry)
-  return db
-    .select(columns)
-    .from(proofEntry)
-    .where(whichOf(proofEntry, jobId, which))
-    .orderBy(asc(proofEntry.seq))
-}
+) => askInOrder(db, proofEntry, jobId, which)
 
 /** What shows that a repair counts, on a job or on all, in the order it was taken. @param jobId null: of all jobs */
 export const proofOfJob = async (
@@ -29,15 +22,13 @@ export const proofOfJob = async (
 ): Promise<ProofRecord[]> => (await askProof(db, jobId, which)).map(signed)
 
 /** Asks the same of all jobs of a vehicle. */
-export function askProofOfVehicle(db: Database, vehicleId: string) {
-  const { seq: _seq, ...columns } = getTableColumns(proofEntry)
-  return db
-    .select(columns)
+export const askProofOfVehicle = (db: Database, vehicleId: string) =>
+  db
+    .select(unnumbered(proofEntry))
     .from(proofEntry)
     .innerJoin(job, eq(proofEntry.jobId, job.id))
     .where(and(eq(job.vehicleId, vehicleId), eq(proofEntry.setAside, false)))
     .orderBy(asc(proofEntry.seq))
-}
 
 const handing = sql`${proofEntry.content}->>'kind' = 'handedOver'`
 

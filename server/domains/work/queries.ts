@@ -1,4 +1,4 @@
-import { asc, desc, eq, getTableColumns } from 'drizzle-orm'
+import { desc, eq } from 'drizzle-orm'
 import type { WorkRecord, WorkSummary } from '@anklet/contract'
 import type { Architecture } from '@anklet/core/base/vehicle'
 import type { ProcedureBook } from '@anklet/core/work/procedure'
@@ -22,21 +22,14 @@ import {
 import { among } from '../../kernel/among.ts'
 import { signed } from '../../kernel/instants.ts'
 import type { Which } from '../../kernel/which.ts'
-import { whichOf } from '../../kernel/which.ts'
+import { askInOrder } from '../../kernel/which.ts'
 
 /** Asks for the record of the work on a job, in the order it was taken. @param jobId null: on all jobs */
-export function askWork(
+export const askWork = (
   db: Database | Transaction,
   jobId: string | null,
   which: Which = 'counting',
-) {
-  const { seq: _seq, ...columns } = getTableColumns(workEntry)
-  return db
-    .select(columns)
-    .from(workEntry)
-    .where(whichOf(workEntry, jobId, which))
-    .orderBy(asc(workEntry.seq))
-}
+) => askInOrder(db, workEntry, jobId, which)
 
 /**
  * The record of the work on a job, or on all jobs, in the order it was taken.
