@@ -10,6 +10,7 @@ export const PROBLEM_STATUS = {
   diskFull: 507,
   changingOver: 503,
   notReady: 503,
+  devicesAway: 503,
   wrongShape: 400,
   badCharacters: 400,
   badAddress: 400,

@@ -13,6 +13,7 @@ import type { Logger } from 'pino'
 import { pino } from 'pino'
 import { hasAccounts } from './domains/access/sessions.ts'
 import { addressFor } from './http/address.ts'
+import { Devices } from './http/deviceActs.ts'
 import { createApp } from './http/app.ts'
 import { LOCAL_NAMES } from './http/guards.ts'
 import type { Sharing } from './http/share.ts'
@@ -128,6 +129,7 @@ async function openShop(
   await setAsideStandIns(db)
   const hub = new DeviceHub()
   const recorder = new Recorder(db, hub)
+  const devices = new Devices({ db, hub, recorder }, opened)
   // Another process may be at one of them.
   if (opened.leads()) await recorder.endAbandoned()
   // The records may be others than they were: of a backup, or of a newer release.
@@ -147,8 +149,7 @@ async function openShop(
   const app = createApp({
     db,
     pool,
-    hub,
-    recorder,
+    devices,
     backups,
     data,
     adapterKey: adapterKeyOf(data),
@@ -166,6 +167,7 @@ async function openShop(
     hasAccounts: () => hasAccounts(db),
     close: async () => {
       backups.close()
+      devices.close()
       hub.close()
       await recorder.close()
       await opened.close()

@@ -106,6 +106,7 @@ const SENTENCES: Record<ProblemCode, (data: Data) => string> = {
     `Nothing can be written in the folder "${String(data['folder'])}" of the shop’s computer. ` +
     'Name one by its full path that is there and can be written in.',
   changingOver: () => 'A backup is being put in place. Try again in a moment.',
+  devicesAway: () => 'Devices cannot be reached at the moment. Try again in a few seconds.',
   notReady: () => 'The records cannot be read right now. Try again in a moment.',
   bundleTorn: (data) =>
     `The file does not hang together: ${String(data['sentence'])} Nothing was stored.`,

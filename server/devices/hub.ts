@@ -151,6 +151,11 @@ export class DeviceHub {
     return this.statusOf(this.entry(id))
   }
 
+  /** Whether a device is there and heard; one that nobody knows is not. */
+  isAttached(id: string): boolean {
+    return this.entries.get(id)?.attached ?? false
+  }
+
   private tell(entry: Entry, event: DeviceEvent): void {
     for (const listener of entry.listeners) listener(event)
   }

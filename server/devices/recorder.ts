@@ -1,4 +1,4 @@
-import { eq, isNull } from 'drizzle-orm'
+import { desc, eq, isNull } from 'drizzle-orm'
 import type { Channel, DeviceStatus, Frame, Trace } from '@anklet/contract'
 import { touchJob } from '../kernel/revisions.ts'
 import type { Database } from '../store/database.ts'
@@ -22,6 +22,25 @@ interface Open {
   writing: Promise<void>
 }
 
+/** What a log holds already. */
+interface Before {
+  readonly rows: number
+  /** Number of the next piece that is written. */
+  readonly chunk: number
+  /** Where the log goes on, seconds of it. */
+  readonly atS: number
+}
+const NOTHING_BEFORE: Before = { rows: 0, chunk: 0, atS: 0 }
+
+/** A log that is open, by whoever looks for such. */
+interface OpenLog {
+  readonly id: string
+  readonly deviceId: string
+  readonly at: string
+}
+
+/** The next moment of a log after one that was told, at the least, s. */
+const NEXT_S = 0.1
 const FLUSH_MS = 2000
 /** A step of a device's clock larger than this is told in the log, s. */
 const GAP_S = 30
@@ -49,22 +68,23 @@ export class Recorder {
       .where(isNull(deviceLog.endedAt))
   }
 
-  start(logId: string, deviceId: string): void {
+  start(logId: string, deviceId: string, before: Before = NOTHING_BEFORE): void {
     if (this.open.has(logId)) return
     const { identity, attached } = this.hub.status(deviceId)
+    const { rows, chunk, atS } = before
     const entry: Open = {
       deviceId,
       channels: identity.channels,
       stopListening: () => undefined,
       shiftS: null,
-      lastAtS: 0,
+      lastAtS: atS,
       mode: '',
       attached,
-      rows: 0,
-      chunk: 0,
+      rows,
+      chunk,
       atS: [],
       values: this.columns(identity.channels),
-      marks: [],
+      marks: chunk > 0 ? [{ atS, words: 'recording taken up again' }] : [],
       writing: Promise.resolve(),
     }
     this.open.set(logId, entry)
@@ -89,7 +109,7 @@ export class Recorder {
   }
 
   private take(entry: Open, { atS, values, module }: Frame): void {
-    entry.shiftS ??= -atS
+    entry.shiftS ??= entry.lastAtS - atS
     let at = atS + entry.shiftS
     if (at < entry.lastAtS || at > entry.lastAtS + GAP_S) {
       if (at < entry.lastAtS) {
@@ -158,8 +178,39 @@ export class Recorder {
     this.open.delete(logId)
   }
 
+  /**
+   * Records what is open and ends what is not, where another process began or ended it: one that
+   * recorded until it died, or that wrote the command while this one was not heard.
+   */
+  async match(logs: readonly OpenLog[]): Promise<void> {
+    const wanted = new Set(logs.map(({ id }) => id))
+    for (const logId of this.open.keys()) if (!wanted.has(logId)) await this.stop(logId)
+    for (const log of logs)
+      if (!this.open.has(log.id) && this.hub.isAttached(log.deviceId)) await this.resume(log)
+  }
+
+  private async resume({ id, deviceId, at }: OpenLog): Promise<void> {
+    const [last] = await this.db
+      .select({ seq: logChunk.seq, trace: logChunk.trace, rows: deviceLog.rows })
+      .from(logChunk)
+      .innerJoin(deviceLog, eq(deviceLog.id, logChunk.logId))
+      .where(eq(logChunk.logId, id))
+      .orderBy(desc(logChunk.seq))
+      .limit(1)
+    if (!last) return this.start(id, deviceId)
+    // Nothing was heard meanwhile: the gap stays as wide as it was.
+    const since = (Date.now() - Date.parse(at)) / 1000
+    const atS = Math.max((last.trace.atS.at(-1) ?? 0) + NEXT_S, since)
+    this.start(id, deviceId, { rows: last.rows, chunk: last.seq + 1, atS })
+  }
+
+  /** Ends recording here; the logs stay open, for whoever leads now. */
+  async letGo(): Promise<void> {
+    await Promise.all([...this.open.keys()].map((logId) => this.stop(logId)))
+  }
+
   async close(): Promise<void> {
     clearInterval(this.timer)
-    await Promise.all([...this.open.keys()].map((logId) => this.stop(logId)))
+    await this.letGo()
   }
 }

@@ -23,18 +23,16 @@ import { requireRoom } from './room.ts'
 import type { Sharing } from './share.ts'
 import { shareRoutes } from './share.ts'
 import { webRoutes } from './web.ts'
+import type { Devices } from './deviceActs.ts'
 import { deviceRoutes, logFollower } from './devices.ts'
 import type { Backups } from '../domains/backups/backups.ts'
-import type { DeviceHub } from '../devices/hub.ts'
-import type { Recorder } from '../devices/recorder.ts'
 import type { Database, OpenDatabase, Wire } from '../store/database.ts'
 
 /** What the server is made of. */
 export interface AppParts {
   readonly db: Database
   readonly pool: CalculationPool
-  readonly hub: DeviceHub
-  readonly recorder: Recorder
+  readonly devices: Devices
   readonly backups: Backups
   /** Folder of the records. */
   readonly data: string
@@ -61,7 +59,7 @@ export interface AppParts {
 
 /** The whole server as an Express application. */
 export function createApp(parts: AppParts): Express {
-  const { db, pool, hub, recorder, backups, data, version, build, log, webFolder } = parts
+  const { db, pool, devices, backups, data, version, build, log, webFolder } = parts
   const {
     adapterKey,
     names = new Set<string>(),
@@ -91,7 +89,7 @@ export function createApp(parts: AppParts): Express {
       strictTransportSecurity: false,
     }),
   )
-  const metrics = new Metrics(hub, leads)
+  const metrics = new Metrics(devices, leads)
   app.use('/api', observe(log, metrics))
   app.use(ownAddressOnly(names))
   app.use('/api', (_req, res, next) => {
@@ -127,17 +125,11 @@ export function createApp(parts: AppParts): Express {
   app.use('/api', accessRoutes(db))
   app.use('/api', shareRoutes(sharing))
   app.use('/api/calc', calculationRoutes(pool))
-  app.use(
-    '/api/commands',
-    commandRoutes(db, logFollower(db, hub, recorder), {
-      changes,
-      isShared,
-    }),
-  )
+  app.use('/api/commands', commandRoutes(db, logFollower(devices), { changes, isShared }))
   app.use('/api/backups', backupRoutes(backups))
   app.use('/api/bundle', bundleRoutes(db, { changes, isShared }))
-  app.use('/api', liveRoutes({ db, hub, changes }))
-  app.use('/api', deviceRoutes(db, hub, recorder))
+  app.use('/api', liveRoutes({ db, devices, changes }))
+  app.use('/api', deviceRoutes(db, devices))
   app.use(queryRoutes(db, parts.Keeping))
   app.use('/api', () => {
     throw new AppError('notFound', { what: 'place' })

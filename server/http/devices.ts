@@ -9,18 +9,15 @@ import {
   LinkMessages,
   StandInChange,
 } from '@anklet/contract'
-import type { DeviceHub } from '../devices/hub.ts'
 import { checkInterlocks } from '../domains/work/interlocks.ts'
 import { nameOf } from '../domains/people/queries.ts'
-import type { Recorder } from '../devices/recorder.ts'
 import { AppError } from '../kernel/appError.ts'
 import { checkOf } from '../kernel/validation.ts'
 import { whoIn } from './admission.ts'
-import { openStream } from './stream.ts'
+import { streamOf } from './stream.ts'
 import type { CommandFollower } from './commands.ts'
-import { nameDevice } from '../domains/logs/queries.ts'
 import { refuseDocking } from '../kernel/realCar.ts'
-import { listSimulatedTypes } from '../domains/vehicleTypes/queries.ts'
+import type { Devices } from './deviceActs.ts'
 import type { Database } from '../store/database.ts'
 
 const checkHolder: (body: unknown) => asserts body is Static<typeof Holder> = checkOf(Holder)
@@ -42,32 +39,32 @@ const idOf = (req: Request): string => String(req.params['id'])
 const tokenOf = (req: Request): string | undefined => req.get('x-anklet-token')
 
 /** What an adapter of its own, beside the server, says and hears. */
-function adapterRoutes(router: Router, hub: DeviceHub): void {
-  router.post('/adapters', (req, res) => {
+function adapterRoutes(router: Router, devices: Devices): void {
+  router.post('/adapters', async (req, res) => {
     const body: unknown = req.body
     checkHello(body)
-    res.json({ token: hub.attach(body) })
+    res.json({ token: await devices.ask('attach', body) })
   })
-  router.post('/adapters/:id/messages', (req, res) => {
+  router.post('/adapters/:id/messages', async (req, res) => {
     const body: unknown = req.body
     checkMessages(body)
-    hub.receive(idOf(req), tokenOf(req), body.messages)
+    await devices.ask('receive', idOf(req), tokenOf(req), body.messages)
     res.json({})
   })
-  router.get('/adapters/:id/commands', (req, res) => {
-    let end = (): void => undefined
-    let send: ReturnType<typeof openStream> | null = null
-    end = hub.commandsFor(idOf(req), tokenOf(req), (command) => send?.('command', command))
-    send = openStream(req, res, () => end())
+  router.get('/adapters/:id/commands', async (req, res) => {
+    const source = { of: 'commands', id: idOf(req), token: tokenOf(req) } as const
+    await streamOf(req, res, (hear) =>
+      devices.follow(source, ({ event, data }) => {
+        // It attaches again, and is told where to.
+        if (event === 'gone') res.end()
+        else hear(event, data)
+      }),
+    )
   })
 }
 
-const keepStandIns = async (db: Database, hub: DeviceHub): Promise<void> =>
-  hub.standInsFor(await listSimulatedTypes(db))
-
 /** Devices: who they are, what they tell, what they are asked to do; and the door adapters come in by. */
-export function deviceRoutes(db: Database, hub: DeviceHub, recorder: Recorder): Router {
-  const known = (): Promise<void> => keepStandIns(db, hub)
+export function deviceRoutes(db: Database, devices: Devices): Router {
   // Who holds it, by name: a number helps nobody.
   const named = async (thrown: unknown): Promise<never> => {
     if (thrown instanceof AppError && thrown.code === 'deviceHeld') {
@@ -82,69 +79,50 @@ export function deviceRoutes(db: Database, hub: DeviceHub, recorder: Recorder): 
   }
   const router = Router()
   router.get('/devices', async (_req, res) => {
-    await known()
-    res.json(hub.list())
+    res.json(await devices.ask('list'))
   })
   router.post('/devices/:id/hold', async (req, res) => {
     const body: unknown = req.body
     checkHolder(body)
     requireOwn(res, body)
-    await known()
     await refuseDocking(db, idOf(req), body.jobId)
-    try {
-      res.json(hub.hold(idOf(req), body))
-    } catch (thrown) {
-      await named(thrown)
-    }
+    res.json(await devices.ask('hold', idOf(req), body).catch(named))
   })
-  router.post('/devices/:id/release', (req, res) => {
+  router.post('/devices/:id/release', async (req, res) => {
     const body: unknown = req.body
     checkHolder(body)
     requireOwn(res, body)
-    res.json(hub.release(idOf(req), body))
+    res.json(await devices.ask('release', idOf(req), body))
   })
   router.post('/devices/:id/orders', async (req, res) => {
     const body: unknown = req.body
     checkOrder(body)
     requireOwn(res, body.holder)
-    await known()
     await refuseDocking(db, idOf(req), body.holder.jobId)
-    const { identity } = hub.status(idOf(req))
-    try {
-      hub.hold(identity.id, body.holder)
-    } catch (thrown) {
-      await named(thrown)
-    }
+    const { identity } = await devices.ask('hold', idOf(req), body.holder).catch(named)
     await checkInterlocks(db, identity, body)
     const { commandId, action, corner, forS, offMm } = body
-    await hub.order(identity.id, { commandId, action, corner, forS, offMm })
-    recorder.mark(identity.id, `asked: ${action}${corner ? ` ${corner}` : ''}`)
+    await devices.ask('order', identity.id, { commandId, action, corner, forS, offMm })
     res.json({ commandId })
   })
   router.post('/devices/:id/stand-in', async (req, res) => {
     const body: unknown = req.body
     checkChange(body)
-    await known()
-    res.json(hub.changeStandIn(idOf(req), body))
+    res.json(await devices.ask('change', idOf(req), body))
   })
-  adapterRoutes(router, hub)
+  adapterRoutes(router, devices)
   return router
 }
 
 /** Starts and ends recordings when the commands for them are on record. */
-export const logFollower = (db: Database, hub: DeviceHub, recorder: Recorder): CommandFollower => ({
+export const logFollower = (devices: Devices): CommandFollower => ({
   before: async ({ type, payload }) => {
-    if (type !== 'log.start') return
-    await keepStandIns(db, hub)
     // A stand-in to a real car is refused with its reason, whether it is there or not.
-    if (!isStandIn(payload.deviceId)) hub.status(payload.deviceId)
+    if (type === 'log.start' && !isStandIn(payload.deviceId))
+      await devices.ask('status', payload.deviceId)
   },
   after: async ({ type, payload }) => {
-    if (type === 'log.start') {
-      const { identity } = hub.status(payload.deviceId)
-      await nameDevice(db, payload.logId, identity.name, identity.channels)
-      recorder.start(payload.logId, identity.id)
-    }
-    if (type === 'log.stop') await recorder.stop(payload.logId)
+    if (type === 'log.start') await devices.ask('record', payload.logId, payload.deviceId)
+    if (type === 'log.stop') await devices.ask('endRecord', payload.logId)
   },
 })

@@ -1,12 +1,12 @@
 import type { Request, Response } from 'express'
 import { Router } from 'express'
-import type { DeviceHub } from '../devices/hub.ts'
-import { listSimulatedTypes } from '../domains/vehicleTypes/queries.ts'
 import { AppError } from '../kernel/appError.ts'
 import type { Changes } from '../kernel/changes.ts'
 import type { Database } from '../store/database.ts'
 import { stillIn } from './admission.ts'
-import { openStream } from './stream.ts'
+import type { Devices } from './deviceActs.ts'
+import type { Send } from './stream.ts'
+import { openStream, streamOf } from './stream.ts'
 
 const MOST_STREAMED = 64
 /** A stream outlives the session it was opened in by this much at most, ms. */
@@ -19,8 +19,24 @@ function idsOf(req: Request): string[] {
 
 interface LiveParts {
   readonly db: Database
-  readonly hub: DeviceHub
+  readonly devices: Devices
   readonly changes: Changes
+}
+
+/** What ends several things, those that begin after the end too. */
+class Ends {
+  private readonly ends: (() => void)[] = []
+  private isOver = false
+
+  add(end: () => void): void {
+    if (this.isOver) end()
+    else this.ends.push(end)
+  }
+
+  all(): void {
+    this.isOver = true
+    for (const end of this.ends.splice(0)) end()
+  }
 }
 
 /**
@@ -28,25 +44,10 @@ interface LiveParts {
  * server. What was written comes as `change`; what the devices named in `ids` tell as `status`,
  * `frame` and `press`, as at /api/devices/stream, which has the devices alone.
  */
-export function liveRoutes({ db, hub, changes }: LiveParts): Router {
-  const router = Router()
-  const open = async (req: Request, res: Response, { all }: { readonly all: boolean }) => {
+export function liveRoutes({ db, devices, changes }: LiveParts): Router {
+  // A stream does not outlive its session.
+  const watchSession = (req: Request, res: Response): (() => void) => {
     const isIn = stillIn(db, req, res)
-    hub.standInsFor(await listSimulatedTypes(db))
-    const ids = idsOf(req)
-    if (!all && ids.length === 0) throw new AppError('notFound', { what: 'device' })
-    // A device that went away does not take the rest of the stream along.
-    const known = all
-      ? ids.filter((id) => hub.list().some(({ identity }) => identity.id === id))
-      : ids
-    for (const id of known) hub.status(id)
-    const ends: (() => void)[] = []
-    const send = openStream(req, res, () => {
-      for (const end of ends) end()
-    })
-    if (all) ends.push(changes.listen((change) => send('change', change)))
-    for (const id of known)
-      ends.push(hub.listen(id, ({ event, data }) => send(event, { device: id, ...data })))
     const looking = setInterval(() => {
       isIn().then(
         (still) => still || res.end(),
@@ -54,9 +55,40 @@ export function liveRoutes({ db, hub, changes }: LiveParts): Router {
       )
     }, LOOK_MS)
     looking.unref()
-    ends.push(() => clearInterval(looking))
+    return () => clearInterval(looking)
   }
-  router.get('/live', (req, res) => open(req, res, { all: true }))
-  router.get('/devices/stream', (req, res) => open(req, res, { all: false }))
+  const hearDevice = (id: string, send: Send): Promise<() => void> =>
+    devices.follow({ of: 'events', id }, ({ event, data }) => send(event, { device: id, ...data }))
+  const router = Router()
+  router.get('/live', (req, res) => {
+    const ends = new Ends()
+    const send = openStream(req, res, () => ends.all())
+    ends.add(watchSession(req, res))
+    ends.add(changes.listen((change) => send('change', change)))
+    for (const id of idsOf(req))
+      hearDevice(id, send).then(
+        (end) => ends.add(end),
+        (error: unknown) => {
+          // A device that went away does not take the rest of the stream along; one that cannot be
+          // asked for now is asked for again when the page comes back.
+          if (!(error instanceof AppError && error.code === 'notFound')) res.end()
+        },
+      )
+  })
+  router.get('/devices/stream', async (req, res) => {
+    const ids = idsOf(req)
+    if (ids.length === 0) throw new AppError('notFound', { what: 'device' })
+    const ends = new Ends()
+    ends.add(watchSession(req, res))
+    await streamOf(req, res, async (send) => {
+      try {
+        for (const id of ids) ends.add(await hearDevice(id, send))
+      } catch (error) {
+        ends.all()
+        throw error
+      }
+      return () => ends.all()
+    })
+  })
   return router
 }

@@ -3,8 +3,8 @@ import type { RequestHandler } from 'express'
 import { Router } from 'express'
 import type { Logger } from 'pino'
 import { collectDefaultMetrics, Gauge, Histogram, Registry } from 'prom-client'
-import type { DeviceHub } from '../devices/hub.ts'
 import { wayName, whoIn } from './admission.ts'
+import type { Devices } from './deviceActs.ts'
 
 const REQUEST_ID = 'x-request-id'
 /** An id a balancer gave is kept, as long as it is one. */
@@ -17,7 +17,7 @@ export class Metrics {
   readonly registry = new Registry()
   private readonly answered: Histogram<'method' | 'way' | 'status'>
 
-  constructor(hub: DeviceHub, leads: () => boolean) {
+  constructor(devices: Pick<Devices, 'attached'>, leads: () => boolean) {
     const registers = [this.registry]
     collectDefaultMetrics({ register: this.registry })
     this.answered = new Histogram({
@@ -32,7 +32,7 @@ export class Metrics {
       help: FIGURES.devices,
       registers,
       collect() {
-        this.set(hub.list().filter(({ attached }) => attached).length)
+        this.set(devices.attached)
       },
     })
     new Gauge({

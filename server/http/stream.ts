@@ -31,3 +31,24 @@ export function openStream(req: Request, res: Response, end: () => void): Send {
     res.write(`event: ${event}\ndata: ${JSON.stringify(data)}\n\n`)
   }
 }
+
+/**
+ * Opens a stream of what comes from somewhere; where it cannot be followed nothing is opened, so that
+ * the refusal is the answer.
+ * @param follow begins with what the stream is to hear. @returns what ends that
+ */
+export async function streamOf(
+  req: Request,
+  res: Response,
+  follow: (hear: Send) => Promise<() => void>,
+): Promise<void> {
+  const early: Parameters<Send>[] = []
+  let send: Send | null = null
+  let isGone = false
+  req.once('close', () => (isGone = true))
+  const end = await follow((...told) => (send ? send(...told) : early.push(told)))
+  // Whoever asked may be gone before it was answered.
+  if (isGone) return end()
+  send = openStream(req, res, end)
+  for (const told of early) send(...told)
+}

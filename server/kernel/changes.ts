@@ -17,13 +17,13 @@ export class Changes {
   private readonly listeners = new Set<Listener>()
 
   constructor(private readonly wire: Wire | null = null) {
-    wire?.hear((words) => this.pass(JSON.parse(words) as Change))
+    wire?.hear('changes', (words) => this.pass(JSON.parse(words) as Change))
   }
 
   tell(change: Change): void {
     this.pass(change)
     // Pages ask anew now and then all the same: what is not told here is late, not lost.
-    this.wire?.tell(JSON.stringify(change)).catch(() => undefined)
+    this.wire?.tell('changes', JSON.stringify(change)).catch(() => undefined)
   }
 
   private pass(change: Change): void {

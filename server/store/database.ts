@@ -34,12 +34,15 @@ export interface Making {
   readonly template: string | null
 }
 
+/** What processes tell each other about: what was written, and what devices are asked and tell. */
+export type Topic = 'changes' | 'devices'
+
 /** How the processes that share one database tell each other. */
 export interface Wire {
   /** Tells every other process. */
-  tell(words: string): Promise<void>
-  /** Hears what the others tell. */
-  hear(listener: (words: string) => void): void
+  tell(topic: Topic, words: string): Promise<void>
+  /** Hears what the others tell; one listener a topic. */
+  hear(topic: Topic, listener: (words: string) => void): void
 }
 
 /** An opened database and how to close it. */

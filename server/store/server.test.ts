@@ -61,10 +61,14 @@ describe('records on a server', () => {
   test('what one tells the others hear, and it does not hear itself', async () => {
     const [one, other] = opened as [OpenServer, OpenServer]
     const heard: string[][] = [[], []]
-    one.wire!.hear((words) => heard[0]!.push(words))
-    other.wire!.hear((words) => heard[1]!.push(words))
-    await one.wire!.tell('a round')
-    await vi.waitFor(() => expect(heard).toEqual([[], ['a round']]))
+    one.wire!.hear('changes', (words) => heard[0]!.push(words))
+    other.wire!.hear('changes', (words) => heard[1]!.push(words))
+    await one.wire!.tell('devices', 'what nobody listens to')
+    await one.wire!.tell('changes', 'a round')
+    // Longer than PostgreSQL tells at once, and of letters of several bytes.
+    const long = 'höhe vorn links ✓ "481 mm" '.repeat(2000)
+    await one.wire!.tell('changes', long)
+    await vi.waitFor(() => expect(heard).toEqual([[], ['a round', long]]))
   })
 
   test('when the one that leads is gone, another does', async () => {

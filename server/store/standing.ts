@@ -1,5 +1,7 @@
 import pg from 'pg'
-import type { Wire } from './database.ts'
+import type { Topic, Wire } from './database.ts'
+import type { Piece } from './pieces.ts'
+import { Joining, piecesOf } from './pieces.ts'
 
 /** What processes tell each other goes by this name. */
 const CHANNEL = 'anklet'
@@ -10,7 +12,8 @@ const LOOK_MS = 2000
 
 interface Heard {
   readonly from: string
-  readonly words: string
+  readonly topic: Topic
+  readonly piece: Piece
 }
 
 /**
@@ -20,7 +23,8 @@ interface Heard {
 export class Standing implements Wire {
   private readonly own = crypto.randomUUID()
   private client: pg.Client | null = null
-  private listener: (words: string) => void = () => undefined
+  private readonly listeners = new Map<Topic, (words: string) => void>()
+  private joining = new Joining()
   private clock: NodeJS.Timeout | undefined
   private isLeading = false
   private isEnded = false
@@ -41,13 +45,20 @@ export class Standing implements Wire {
     this.clock.unref()
   }
 
-  async tell(words: string): Promise<void> {
-    const told = JSON.stringify({ from: this.own, words } satisfies Heard)
-    await this.client?.query('select pg_notify($1, $2)', [CHANNEL, told])
+  async tell(topic: Topic, words: string): Promise<void> {
+    const { client } = this
+    if (!client) return
+    // Sent without waiting in between: one connection keeps their order.
+    await Promise.all(
+      piecesOf(words).map((piece) => {
+        const told = JSON.stringify({ from: this.own, topic, piece } satisfies Heard)
+        return client.query('select pg_notify($1, $2)', [CHANNEL, told])
+      }),
+    )
   }
 
-  hear(listener: (words: string) => void): void {
-    this.listener = listener
+  hear(topic: Topic, listener: (words: string) => void): void {
+    this.listeners.set(topic, listener)
   }
 
   async end(): Promise<void> {
@@ -79,14 +90,19 @@ export class Standing implements Wire {
   private async connect(): Promise<pg.Client> {
     const client = new pg.Client({ ...this.settings, keepAlive: true })
     client.on('error', () => this.lose())
-    client.on('notification', ({ payload = '' }) => {
-      const { from, words } = JSON.parse(payload) as Heard
-      if (from !== this.own) this.listener(words)
-    })
+    // What was under way on the connection before is not continued.
+    this.joining = new Joining()
+    client.on('notification', ({ payload = '' }) => this.take(JSON.parse(payload) as Heard))
     await client.connect()
     await client.query(`listen ${CHANNEL}`)
     this.client = client
     return client
+  }
+
+  private take({ from, topic, piece }: Heard): void {
+    if (from === this.own) return
+    const words = this.joining.take(piece)
+    if (words !== null) this.listeners.get(topic)?.(words)
   }
 
   // The lock went with the connection: somebody else leads until it stands again.

@@ -7,6 +7,7 @@ import type { Logger } from 'pino'
 import request from 'supertest'
 import { afterAll, beforeAll } from 'vitest'
 import { createApp } from '../http/app.ts'
+import { Devices } from '../http/deviceActs.ts'
 import { Backups } from '../domains/backups/backups.ts'
 import { doTask } from '../domains/backups/tasks.ts'
 import type { CalculationPool } from '../domains/calculations/pool.ts'
@@ -68,6 +69,7 @@ export async function startBench({ people = true, log: given }: Setting = {}): P
   }) as never
   const hub = new DeviceHub()
   const recorder = new Recorder(db, hub)
+  const devices = new Devices({ db, hub, recorder }, opened)
   const backups = new Backups(
     {
       data: folder,
@@ -84,8 +86,7 @@ export async function startBench({ people = true, log: given }: Setting = {}): P
     db,
     backups,
     pool: inPlace,
-    hub,
-    recorder,
+    devices,
     data: folder,
     adapterKey: () => ADAPTER_KEY,
     wire,
@@ -121,6 +122,7 @@ export async function startBench({ people = true, log: given }: Setting = {}): P
     post: (path, body) => request(app).post(path).send(body),
     end: async () => {
       backups.close()
+      devices.close()
       hub.close()
       await recorder.close()
       await close()

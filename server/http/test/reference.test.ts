@@ -35,8 +35,7 @@ describe.skipIf(!there)('expected numbers of an independent implementation', () 
     pool = createPool(() => new Worker(builtWorker), { size: 1 })
     server = createApp({
       db: WITHOUT_ACCOUNTS,
-      hub: null as never,
-      recorder: null as never,
+      devices: null as never,
       backups: null as never,
       data: '.',
       adapterKey: () => '',
