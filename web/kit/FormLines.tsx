@@ -1,7 +1,6 @@
 import type { ReactNode } from 'react'
 import { Button } from './Button.tsx'
 import { Field, Input, Select, TextArea } from './Field.tsx'
-import { Refusal } from './Notice.tsx'
 
 /** What a line is asked as. */
 export interface LineProps {
@@ -94,7 +93,7 @@ export function KeepOrDrop({
   dropping,
   dropWords,
   onDrop,
-  complaint,
+  children,
 }: {
   /** Left out: the form itself is submitted. */
   readonly onKeep?: () => void
@@ -103,8 +102,8 @@ export function KeepOrDrop({
   readonly dropWords: string
   /** null: there is nothing to take away. */
   readonly onDrop: (() => void) | null
-  /** Why it was not kept; empty: nothing is wrong. */
-  readonly complaint: string
+  /** Why it was not kept. */
+  readonly children: ReactNode
 }): ReactNode {
   return (
     <>
@@ -118,7 +117,7 @@ export function KeepOrDrop({
           </Button>
         )}
       </div>
-      <Refusal>{complaint}</Refusal>
+      {children}
     </>
   )
 }

@@ -1,9 +1,9 @@
+import { FormSays } from './FormSays.tsx'
 import type { Shop } from '@anklet/contract'
 import type { ReactNode } from 'react'
 import checkChange from 'virtual:check/shop.change'
 import { useCommandForm } from './useCommandForm.ts'
 import { Button } from '../../kit/Button.tsx'
-import { Refusal } from '../../kit/Notice.tsx'
 import { Field, FigureInput, Input } from '../../kit/Field.tsx'
 import { setRate, typedRate } from './shopChange.ts'
 
@@ -56,7 +56,7 @@ export function RateForm({ shop }: { readonly shop: Shop }): ReactNode {
           Keep the rate
         </Button>
       </div>
-      <Refusal className="mt-1">{form.complaint}</Refusal>
+      <FormSays className="mt-1" form={form} />
     </form>
   )
 }

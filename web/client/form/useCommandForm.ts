@@ -3,10 +3,13 @@ import type { SubmitEvent } from 'react'
 import { useEffect, useRef, useState } from 'react'
 import type { DefaultValues, FieldValues, Path, PathValue } from 'react-hook-form'
 import { useForm } from 'react-hook-form'
-import { sentenceOf } from '../api.ts'
+import { Refused, sentenceOf } from '../api.ts'
 import { useCommand } from '../queries.ts'
 import type { FormRules } from './commandResolver.ts'
 import { commandResolver } from './commandResolver.ts'
+import type { Clash } from './meanwhile.ts'
+import { same } from './meanwhile.ts'
+import { useMeanwhile } from './useMeanwhile.ts'
 
 interface Opened<Name extends CommandType, Typed> extends Omit<
   FormRules<Typed, CommandPayload<Name>>,
@@ -33,6 +36,20 @@ interface Opened<Name extends CommandType, Typed> extends Omit<
   onDone?(id: string, result: CommandResult): void
 }
 
+/** A choice between what is typed and what somebody else wrote. */
+export interface Meanwhile {
+  readonly clashes: readonly Clash[]
+  keepMine(): void
+  takeTheirs(): void
+}
+
+const BOTH =
+  'Somebody else changed the same in the meantime. Choose whose words stand; then keep it.'
+const MERGED =
+  'Somebody else saved this in the meantime. What they changed stands here now, beside what you ' +
+  'typed: look at it, and keep it again.'
+const THEIRS = 'Somebody else changed this too.'
+
 /** A form that sends a command, as it stands. */
 export interface CommandForm<Typed> {
   readonly typed: Typed
@@ -43,7 +60,9 @@ export interface CommandForm<Typed> {
   readonly complaint: string
   /** Why the server refused it, or that it could not be reached; null: neither. */
   readonly error: Error | null
-  /** Whether something else stands in the fields than when the form opened. */
+  /** Where somebody else changed the same in another way: nothing is sent before one is chosen. */
+  readonly meanwhile: Meanwhile | null
+  /** Whether something else stands in the fields than on record. */
   readonly isChanged: boolean
   /** Whether it can be sent as it is; known only where it is checked with each change. */
   readonly isValid: boolean
@@ -78,45 +97,82 @@ export function useCommandForm<Name extends CommandType, Typed extends FieldValu
     resolver: commandResolver({ ...opened, payloadOf: (typed) => opened.payloadOf(typed, id) }),
     mode,
   })
-  const { errors, isDirty, isSubmitted, submitCount } = form.formState
+  const { errors, isSubmitted, submitCount } = form.formState
   const sent = useRef<Element>(null)
   // In a long form what was refused may be off the screen: whoever sent it is taken there.
   useEffect(() => {
     sent.current?.querySelector<HTMLElement>('[aria-invalid="true"]')?.focus()
   }, [submitCount])
+  const typed = form.watch()
+  const set = (change: Partial<Typed>): void => {
+    for (const [field, value] of Object.entries(change))
+      form.setValue(field as Path<Typed>, value as PathValue<Typed, Path<Typed>>, {
+        shouldDirty: true,
+        shouldValidate: isSubmitted || mode === 'onChange',
+      })
+    opened.onTyped?.({ ...form.getValues() })
+  }
+  const { origin, meeting, note, arrived, start } = useMeanwhile({
+    record: { begin, version: baseVersion },
+    typed,
+    sending,
+    put: set,
+  })
   const done = (result: CommandResult): void => {
     setId(crypto.randomUUID())
-    if (empties) form.reset(begin)
+    arrived(result.version)
+    if (empties) {
+      form.reset(begin)
+      start({ begin, version: baseVersion })
+    }
     opened.onDone?.(id, result)
   }
-  const send = form.handleSubmit((payload) => {
+  const submit = form.handleSubmit((payload) => {
     const person = opened.person?.(id)
-    sending.submit({ payload, baseVersion, ...(person === undefined ? {} : { person }) }, done)
+    note(form.getValues())
+    sending.submit(
+      { payload, baseVersion: origin.version, ...(person === undefined ? {} : { person }) },
+      done,
+    )
   })
+  const choose = (chosen: Typed) => (): void => {
+    set(chosen)
+    start({ begin, version: baseVersion })
+    sending.reset()
+  }
+  const meanwhile = meeting && {
+    clashes: meeting.clashes,
+    keepMine: choose(meeting.mine),
+    takeTheirs: choose(meeting.theirs),
+  }
   const { root = '', ...refusals } = sentencesOf(errors)
+  const isStale = sending.error instanceof Refused && sending.error.code === 'stale'
+  const sentence = (): string => {
+    if (root !== '') return root
+    if (meanwhile) return BOTH
+    if (isStale && baseVersion === origin.version) return MERGED
+    return sending.isError ? sentenceOf(sending.error) : ''
+  }
+  const clashing = (meanwhile?.clashes ?? []).map(({ path }) => [path[0]!, THEIRS])
   return {
-    typed: form.watch(),
-    set: (change) => {
-      for (const [field, value] of Object.entries(change))
-        form.setValue(field as Path<Typed>, value as PathValue<Typed, Path<Typed>>, {
-          shouldDirty: true,
-          shouldValidate: isSubmitted || mode === 'onChange',
-        })
-      opened.onTyped?.({ ...form.getValues() })
-    },
-    refusals: refusals as CommandForm<Typed>['refusals'],
-    complaint: root !== '' ? root : sending.isError ? sentenceOf(sending.error) : '',
-    isChanged: isDirty,
+    typed,
+    set,
+    refusals: { ...Object.fromEntries(clashing), ...refusals } as CommandForm<Typed>['refusals'],
+    complaint: sentence(),
+    meanwhile,
+    isChanged: !same(typed, origin.begin),
     error: sending.error,
     // Asking whether it is valid has it checked with each change.
     isValid: mode === 'onSubmit' || form.formState.isValid,
     isPending: sending.isPending,
     onSubmit: (event) => {
       sent.current = event?.currentTarget ?? null
-      void send(event)
+      event?.preventDefault()
+      if (!meanwhile) void submit(event)
     },
     reset: () => {
       form.reset(begin)
+      start({ begin, version: baseVersion })
       sending.reset()
     },
   }

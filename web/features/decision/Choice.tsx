@@ -1,3 +1,4 @@
+import { FormSays } from '../../client/form/FormSays.tsx'
 import { Spoken } from '../../kit/Spoken.tsx'
 import { isConversion } from './model.ts'
 import checkDecision from 'virtual:check/decision.take'
@@ -9,7 +10,7 @@ import type { DecisionMade } from './commands.ts'
 import { takeDecision } from './commands.ts'
 import { axleOf } from '@anklet/core/reasoning/strategy'
 import { Button } from '../../kit/Button.tsx'
-import { Notice, Refusal } from '../../kit/Notice.tsx'
+import { Notice } from '../../kit/Notice.tsx'
 
 /** What is typed with a choice. */
 export interface ChoiceWords {
@@ -85,7 +86,7 @@ function Decide({ words, onType, onDecided, ...made }: ChoiceProps): ReactNode {
       >
         Decide so
       </Button>
-      <Refusal>{form.complaint}</Refusal>
+      <FormSays form={form} />
     </form>
   )
 }

@@ -1,3 +1,4 @@
+import { FormSays } from '../../client/form/FormSays.tsx'
 import type { Agreement, Decision, Job, Shop } from '@anklet/contract'
 import type { ReactNode } from 'react'
 import { useState } from 'react'
@@ -50,7 +51,7 @@ function Agree({ job, decision }: { readonly job: Job; readonly decision: Decisi
         onTap={keep}
         options={WAYS.map((value) => ({ value, words: WAY_WORDS[value] }))}
       />
-      <Refusal>{form.complaint}</Refusal>
+      <FormSays form={form} />
     </div>
   )
 }

@@ -1,3 +1,4 @@
+import { FormSays } from '../../client/form/FormSays.tsx'
 import type { Job, Shop } from '@anklet/contract'
 import type { Axle } from '@anklet/core/base/vehicle'
 import type { BuiltOption } from '@anklet/core/reasoning/strategy'
@@ -9,7 +10,6 @@ import { RateForm } from '../../client/form/RateForm.tsx'
 import { useCommandForm } from '../../client/form/useCommandForm.ts'
 import { Button } from '../../kit/Button.tsx'
 import { Disclosure } from '../../kit/Disclosure.tsx'
-import { Refusal } from '../../kit/Notice.tsx'
 import type { Priceable } from './prices.ts'
 import { NO_PRICE, priceOf, unpriced } from './prices.ts'
 
@@ -52,7 +52,7 @@ function Price({
           Enter it
         </Button>
       </div>
-      <Refusal>{form.complaint}</Refusal>
+      <FormSays form={form} />
     </form>
   )
 }
@@ -74,7 +74,7 @@ export function Prices({
   return (
     <Disclosure summary="Prices: what is not known yet can be entered here, or left">
       <div className="grid gap-4 pt-1">
-        {!shop.rate && <RateForm key={shop.version} shop={shop} />}
+        {!shop.rate && <RateForm shop={shop} />}
         {kinds.map((kind) => (
           <Price
             key={kind}

@@ -1,3 +1,4 @@
+import { FormSays } from '../../client/form/FormSays.tsx'
 import checkProof from 'virtual:check/proof.record'
 import { FormLines } from '../../client/form/FormFields.tsx'
 import { useCommandForm } from '../../client/form/useCommandForm.ts'
@@ -12,7 +13,6 @@ import { useHandovers } from '../../client/state/handovers.ts'
 import { proofHeadline } from '@anklet/language/work/proof'
 import { handOver, WRITTEN_AT } from './commands.ts'
 import { Button, Tap } from '../../kit/Button.tsx'
-import { Refusal } from '../../kit/Notice.tsx'
 
 const MOST_PHOTOS = 4
 
@@ -122,7 +122,7 @@ export function ForThePaper({
       <Button look="go" big type="submit" disabled={form.isPending}>
         {proved ? 'Hand it over, proved' : 'Hand it over, not proved'}
       </Button>
-      <Refusal>{form.complaint}</Refusal>
+      <FormSays form={form} />
     </form>
   )
 }

@@ -39,7 +39,6 @@ function Text({ text }: { readonly text: CodeText }): ReactNode {
       </Button>
       {open && (
         <TextForm
-          key={text.version}
           typeId={text.typeId}
           number={text.number}
           text={text}

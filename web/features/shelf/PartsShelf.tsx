@@ -1,3 +1,4 @@
+import { FormSays } from '../../client/form/FormSays.tsx'
 import type { Part, PartKind, VehicleType } from '@anklet/contract'
 import type { Axle } from '@anklet/core/base/vehicle'
 import { AXLES, hasAirOnAxle } from '@anklet/core/base/vehicle'
@@ -135,8 +136,9 @@ function Editor({
         dropping={drop.isPending}
         dropWords="Take it off the shelf"
         onDrop={part && (() => drop.submit(dropPart(part.id), onDone))}
-        complaint={form.complaint || (drop.error ? sentenceOf(drop.error) : '')}
-      />
+      >
+        <FormSays form={form} also={drop.error ? sentenceOf(drop.error) : ''} />
+      </KeepOrDrop>
     </form>
   )
 }
@@ -181,9 +183,7 @@ function Parts({
                 {price(part)}, {part.hours} h{part.leadDays > 0 ? `, ${part.leadDays} days` : ''}
               </span>
             </Button>
-            {open === part.id && (
-              <Editor key={part.version} type={type} part={part} onDone={() => setOpen(null)} />
-            )}
+            {open === part.id && <Editor type={type} part={part} onDone={() => setOpen(null)} />}
           </li>
         )}
       </Few>

@@ -1,3 +1,4 @@
+import { FormSays } from '../../client/form/FormSays.tsx'
 import type { Procedures } from '@anklet/contract'
 import type { BookJob, BookStep, ProcedureBook, ShopWay } from '@anklet/core/work/procedure'
 import type { ReactNode } from 'react'
@@ -115,7 +116,7 @@ function StepEditor({
           Keep it so
         </Button>
       </div>
-      <Refusal>{form.complaint}</Refusal>
+      <FormSays form={form} />
     </form>
   )
 }

@@ -1,3 +1,4 @@
+import { FormSays } from '../../client/form/FormSays.tsx'
 import { figureRefusal, areSwapped } from './model.ts'
 import type { Torque, VehicleType } from '@anklet/contract'
 import { torqueFasteners } from '@anklet/core/work/procedure'
@@ -118,8 +119,9 @@ function Editor({
         dropping={drop.isPending}
         dropWords="Take it off the sheet"
         onDrop={torque && (() => drop.submit(dropTorque(torque.id), onDone))}
-        complaint={form.complaint || (drop.error ? sentenceOf(drop.error) : '')}
-      />
+      >
+        <FormSays form={form} also={drop.error ? sentenceOf(drop.error) : ''} />
+      </KeepOrDrop>
     </form>
   )
 }
@@ -164,7 +166,6 @@ function Torques({
             </Button>
             {open === torque.id && (
               <Editor
-                key={torque.version}
                 type={type}
                 torque={torque}
                 open={missing}

@@ -97,16 +97,16 @@ describe('a type that is on the shelf', () => {
     })
     expect(page.commands[0]!.baseVersion).toBe(4)
   })
-  test('that somebody else saved meanwhile keeps what is typed, until it is asked for', async () => {
+  test('that somebody else saved too keeps what is typed, until theirs is asked for', async () => {
     const answers = shelf()
     const page = put('t', answers)
     await screen.findByDisplayValue('Sample')
     type('Name of the vehicle type', 'Mine')
     answers['/api/vehicle-types'] = [{ ...known, version: 5, name: 'Theirs' }]
     await act(() => page.refresh())
-    await screen.findByText('Somebody else saved this type meanwhile.')
+    await screen.findByText('“Theirs” was written, and you typed “Mine”.')
     expect(screen.getByLabelText<HTMLInputElement>('Name of the vehicle type').value).toBe('Mine')
-    tap('Show what is on the shelf now')
+    tap('Take theirs')
     await screen.findByDisplayValue('Theirs')
     tap('Put it on the shelf')
     await payload(page)

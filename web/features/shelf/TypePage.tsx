@@ -1,3 +1,4 @@
+import { FormSays } from '../../client/form/FormSays.tsx'
 import type { VehicleType } from '@anklet/contract'
 import { equilibrium } from '@anklet/core/physics/pneumatics'
 import { formatQuantity, UNIT_LABEL } from '@anklet/core/base/units'
@@ -22,7 +23,7 @@ import { FormParts } from './TypeParts.tsx'
 import type { AskedFigure } from './WhatIsThis.tsx'
 import { FigureDrawn } from './WhatIsThis.tsx'
 import { Button } from '../../kit/Button.tsx'
-import { Notice, Refusal } from '../../kit/Notice.tsx'
+import { Notice } from '../../kit/Notice.tsx'
 import { Field, Input } from '../../kit/Field.tsx'
 
 // Lets the figures speak back while they are typed: a slip in a load or an area shows as a pressure no spring has.
@@ -108,16 +109,6 @@ function Named({ form, onChange }: FormProps): ReactNode {
   )
 }
 
-/** Somebody else saved the same type: what is typed here stays until asked otherwise. */
-function Moved({ onShow }: { onShow(): void }): ReactNode {
-  return (
-    <Notice kind="wait">
-      <p className="mb-2">Somebody else saved this type meanwhile.</p>
-      <Button onClick={onShow}>Show what is on the shelf now</Button>
-    </Notice>
-  )
-}
-
 /** What cannot be read of what was typed, part by part. */
 function Doubts({
   of,
@@ -145,9 +136,6 @@ function Editor({
   readonly id: string
   readonly version: number | null
 }): ReactNode {
-  // What somebody else saves meanwhile does not sweep away what is typed here; saving then says so.
-  const [seen, setSeen] = useState(version)
-  const moved = seen !== version
   const navigate = useNavigate()
   // Back to where one came from; whoever came straight here goes to the shelf.
   const leave = () =>
@@ -156,14 +144,12 @@ function Editor({
     command: 'vehicleType.save',
     check: checkType,
     begin: start,
-    baseVersion: seen,
+    baseVersion: version,
     payloadOf: (typed) => saveType(id, typed),
     onDone: () => {
-      setSaved(true)
       void leave()
     },
   })
-  const [isSaved, setSaved] = useState(false)
   const [looked, setLooked] = useState<AskedFigure | null>(null)
   const { typed: form, set: setForm } = type
   const outcome = geometryOf(form)
@@ -188,15 +174,7 @@ function Editor({
           <Feedback form={form} outcome={outcome} />
           <Doubts of={[specifications, built]} />
         </div>
-        <Refusal>{type.complaint}</Refusal>
-        {moved && !type.isPending && !isSaved && (
-          <Moved
-            onShow={() => {
-              setSeen(version)
-              type.reset()
-            }}
-          />
-        )}
+        <FormSays form={type} />
         <Button
           look="go"
           big

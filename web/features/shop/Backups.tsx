@@ -1,3 +1,4 @@
+import { FormSays } from '../../client/form/FormSays.tsx'
 import { RefusalOf } from '../../client/RefusalOf.tsx'
 import type { Backup, BackupsRecord, Shop } from '@anklet/contract'
 import { useIsFetching, useMutation, useQueryClient } from '@tanstack/react-query'
@@ -216,7 +217,7 @@ function Settings({
         >
           Keep this
         </Button>
-        <Refusal>{form.complaint}</Refusal>
+        <FormSays form={form} />
       </form>
     </Disclosure>
   )

@@ -1,3 +1,4 @@
+import { FormSays } from '../../client/form/FormSays.tsx'
 import { RefusalOf } from '../../client/RefusalOf.tsx'
 import type { Person, Shop as ShopRecord } from '@anklet/contract'
 import { formatQuantity, UNIT_LABEL } from '@anklet/core/base/units'
@@ -18,7 +19,6 @@ import { Exchange } from './Exchange.tsx'
 import { OtherTablets } from './OtherTablets.tsx'
 import { AddPerson } from './People.tsx'
 import { Button, ButtonLink, Tap } from '../../kit/Button.tsx'
-import { Refusal } from '../../kit/Notice.tsx'
 import { Field, Input } from '../../kit/Field.tsx'
 
 type Units = ShopRecord['units']
@@ -99,7 +99,7 @@ function NameForm({ shop }: { readonly shop: ShopRecord }): ReactNode {
       >
         <Input maxLength={80} value={name} onText={(text) => form.set({ name: text })} />
       </Field>
-      <Refusal className="mt-1">{form.complaint}</Refusal>
+      <FormSays className="mt-1" form={form} />
     </form>
   )
 }
@@ -193,7 +193,7 @@ export function Shop(): ReactNode {
       <section>
         <h1 className="mb-5">The shop</h1>
         <Loading query={useShop()} what="the shop">
-          {(shop) => <Settings key={shop.version} shop={shop} />}
+          {(shop) => <Settings shop={shop} />}
         </Loading>
       </section>
       <section>

@@ -1,3 +1,4 @@
+import { FormSays } from '../../client/form/FormSays.tsx'
 import { figureUnit } from '@anklet/core/base/units'
 import { useUnits } from '../../client/queries.ts'
 import { VIN_WORDS } from '@anklet/language/plain/plates'
@@ -14,7 +15,6 @@ import { momentWords } from '@anklet/language/plain/times'
 import type { TypedVehicle } from './commands.ts'
 import { changeVehicle, typedVehicle } from './commands.ts'
 import { Button } from '../../kit/Button.tsx'
-import { Refusal } from '../../kit/Notice.tsx'
 import { Field, Input, TextArea } from '../../kit/Field.tsx'
 
 function Fields({ form }: { readonly form: CommandForm<TypedVehicle> }): ReactNode {
@@ -88,7 +88,7 @@ function Edit({ vehicle, onDone }: { readonly vehicle: Vehicle; onDone(): void }
   return (
     <form onSubmit={form.onSubmit} className="grid max-w-[560px] gap-3" noValidate>
       <Fields form={form} />
-      <Refusal>{form.complaint}</Refusal>
+      <FormSays form={form} />
       <div className="flex gap-2">
         <Button
           look="go"

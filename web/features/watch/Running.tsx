@@ -1,3 +1,4 @@
+import { FormSays } from '../../client/form/FormSays.tsx'
 import { coldWords } from './model.ts'
 import { SUPPLY_WORDS } from '@anklet/language/night/watch'
 import type { Job, Round, Watch } from '@anklet/contract'
@@ -23,7 +24,7 @@ import { Remind } from './Remind.tsx'
 import type { Suspicion } from './suspicion.ts'
 import { COLD_NIGHT_K, suspicionOf } from './suspicion.ts'
 import { Button } from '../../kit/Button.tsx'
-import { Refusal, Notice } from '../../kit/Notice.tsx'
+import { Notice } from '../../kit/Notice.tsx'
 
 interface RunningProps {
   readonly job: Job
@@ -56,7 +57,7 @@ function GiveUp({ watch, onClose }: { readonly watch: Watch; onClose(): void }):
         id="give-up"
         maxLength={200}
       />
-      <Refusal className="mb-3">{form.complaint}</Refusal>
+      <FormSays className="mb-3" form={form} />
       <Button look="go" type="submit" disabled={form.typed.reason.trim() === '' || form.isPending}>
         Give the watch up
       </Button>

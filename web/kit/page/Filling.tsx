@@ -8,6 +8,7 @@ import { CornerFields } from '../CornerFields.tsx'
 import { Field, FigureInput, Input, Select, TextArea } from '../Field.tsx'
 import { Choice, KeepOrDrop, Line, Lines } from '../FormLines.tsx'
 import { applyKey, Keypad } from '../Keypad.tsx'
+import { Refusal } from '../Notice.tsx'
 import { Slider } from '../Slider.tsx'
 import { Taps, toggled } from '../Taps.tsx'
 import { Tick } from '../Tick.tsx'
@@ -167,8 +168,9 @@ export function Choices(): ReactNode {
         dropWords="Take it out"
         onKeep={nothing}
         onDrop={nothing}
-        complaint="Somebody changed this in the meantime."
-      />
+      >
+        <Refusal>Somebody changed this in the meantime.</Refusal>
+      </KeepOrDrop>
     </>
   )
 }

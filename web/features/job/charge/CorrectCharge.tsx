@@ -1,3 +1,4 @@
+import { FormSays } from '../../../client/form/FormSays.tsx'
 import { litresOf } from './model.ts'
 import type { ChargeRecord, Job } from '@anklet/contract'
 import type { ReactNode } from 'react'
@@ -9,7 +10,7 @@ import { useFigures } from '../../../kit/Figures.tsx'
 import { WARMTH_ASK } from '../../../kit/pumpAsks.ts'
 import { correctCharge } from './commands.ts'
 import { Button } from '../../../kit/Button.tsx'
-import { Notice, Refusal } from '../../../kit/Notice.tsx'
+import { Notice } from '../../../kit/Notice.tsx'
 
 const asksOf = (entry: ChargeRecord, job: Job) =>
   ({
@@ -90,7 +91,7 @@ export function CorrectCharge({
         </Button>
         <Button onClick={onLeave}>Leave it</Button>
       </div>
-      <Refusal>{form.complaint}</Refusal>
+      <FormSays form={form} />
     </form>
   )
 }

@@ -1,3 +1,4 @@
+import { FormSays } from '../../../client/form/FormSays.tsx'
 import type { CodeText } from '@anklet/contract'
 import { WALK } from '@anklet/core/base/vehicle'
 import type { ReactNode } from 'react'
@@ -9,7 +10,6 @@ import { POINTS } from '@anklet/language/causes/codes'
 import type { TypedText } from './commands.ts'
 import { meaningOf, saveText, typedText } from './commands.ts'
 import { Button } from '../../../kit/Button.tsx'
-import { Refusal } from '../../../kit/Notice.tsx'
 import { Field, Input } from '../../../kit/Field.tsx'
 
 const PLACES: readonly NonNullable<CodeText['place']>[] = [...WALK, 'front', 'rear']
@@ -109,7 +109,7 @@ export function TextForm({
       >
         Keep the text
       </Button>
-      <Refusal>{form.complaint}</Refusal>
+      <FormSays form={form} />
     </form>
   )
 }

@@ -1,3 +1,4 @@
+import { FormSays } from '../../../client/form/FormSays.tsx'
 import type { Job } from '@anklet/contract'
 import type { SubmitEvent, ReactNode } from 'react'
 import { useState } from 'react'
@@ -6,7 +7,6 @@ import { FormField } from '../../../client/form/FormFields.tsx'
 import { useCommandForm } from '../../../client/form/useCommandForm.ts'
 import { closeJob } from './commands.ts'
 import { summaryFacts } from '../model/watchState.ts'
-import { Refusal } from '../../../kit/Notice.tsx'
 import { Button } from '../../../kit/Button.tsx'
 
 interface CloseProps {
@@ -59,7 +59,7 @@ export function CloseJob({
       >
         {words}
       </Button>
-      <Refusal>{form.complaint}</Refusal>
+      <FormSays form={form} />
     </form>
   )
 }

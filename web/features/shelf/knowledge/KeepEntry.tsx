@@ -1,3 +1,4 @@
+import { FormSays } from '../../../client/form/FormSays.tsx'
 import type { ReactNode } from 'react'
 import { KeepOrDrop } from '../../../kit/FormLines.tsx'
 import type { EntryForm } from './useEntryForm.ts'
@@ -6,13 +7,14 @@ import type { EntryForm } from './useEntryForm.ts'
 export const KeepEntry = ({
   form,
 }: {
-  readonly form: Pick<EntryForm<unknown>, 'isPending' | 'putBack' | 'complaint'>
+  readonly form: Pick<EntryForm<unknown>, 'isPending' | 'putBack' | 'complaint' | 'meanwhile'>
 }): ReactNode => (
   <KeepOrDrop
     saving={form.isPending}
     dropping={form.isPending}
     dropWords="As it ships"
     onDrop={form.putBack}
-    complaint={form.complaint}
-  />
+  >
+    <FormSays form={form} />
+  </KeepOrDrop>
 )

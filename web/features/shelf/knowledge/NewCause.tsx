@@ -1,3 +1,4 @@
+import { FormSays } from '../../../client/form/FormSays.tsx'
 import type { BookCause } from '@anklet/core/reasoning/diagnosis'
 import type { ReactNode } from 'react'
 import checkCause from 'virtual:check/cause'
@@ -9,7 +10,6 @@ import { Choice } from '../../../kit/FormLines.tsx'
 import type { TypedNewCause } from './commands.ts'
 import { addCause, newCause, OFTEN_WORDS, typedNewCause } from './commands.ts'
 import { Button } from '../../../kit/Button.tsx'
-import { Refusal } from '../../../kit/Notice.tsx'
 
 const PLACES = [
   ['car', 'the whole car'],
@@ -87,7 +87,7 @@ export function NewCause({ shop, onDone }: { readonly shop: ShopBook; onDone(): 
           </Button>
           <Button onClick={onDone}>Not now</Button>
         </div>
-        <Refusal>{form.complaint}</Refusal>
+        <FormSays form={form} />
       </form>
     </section>
   )

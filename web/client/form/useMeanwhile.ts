@@ -1,0 +1,61 @@
+import { useEffect, useEffectEvent, useRef, useState } from 'react'
+import type { Meeting } from './meanwhile.ts'
+import { meet, same } from './meanwhile.ts'
+
+/** A record as the fields of a form show it. */
+interface Shown<Typed> {
+  readonly begin: Typed
+  /** Null: there is no such record yet. */
+  readonly version: number | null
+}
+
+/**
+ * What a form is typed against, while others may change the same record. What they change and nobody
+ * types at is taken into the fields; where both did, nothing moves until one is chosen.
+ * @param record as it is now
+ * @param sending How what was sent goes: its own answer moves the record.
+ * @param put Puts something into the fields.
+ * @returns `origin`, what is typed against; `meeting`, what both changed, null while there is nothing
+ * to choose; `note` tells what is sent, `arrived` what version it became; `start` begins from there.
+ */
+export function useMeanwhile<Typed extends object>({
+  record,
+  typed,
+  sending: { isPending, isError },
+  put,
+}: {
+  readonly record: Shown<Typed>
+  readonly typed: Typed
+  readonly sending: { readonly isPending: boolean; readonly isError: boolean }
+  put(typed: Partial<Typed>): void
+}) {
+  const [origin, start] = useState(record)
+  // Of what was sent, until it is known what it became.
+  const sent = useRef<Typed | null>(null)
+  const isAnswered = !isPending && (isError || sent.current === null)
+  const moved = record.version !== null && record.version !== origin.version && isAnswered
+  const meeting: Meeting<Typed> | null = moved ? meet(origin.begin, typed, record.begin) : null
+  const clashes = meeting !== null && meeting.clashes.length > 0
+  const settles = meeting !== null && !clashes
+  const settle = useEffectEvent(() => {
+    if (meeting && !same(meeting.mine, typed)) put(meeting.mine)
+    start(record)
+  })
+  useEffect(() => {
+    if (settles) settle()
+  }, [settles])
+  return {
+    origin,
+    meeting: clashes ? meeting : null,
+    note: (now: Typed): void => {
+      sent.current = now
+    },
+    arrived: (version: number | null): void => {
+      // A form that makes records makes the next one.
+      const now = origin.version === null ? null : version
+      if (sent.current) start({ begin: sent.current, version: now })
+      sent.current = null
+    },
+    start,
+  }
+}
