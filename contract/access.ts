@@ -229,6 +229,7 @@ export const ROUTE_ROLES: Readonly<Record<string, Admitted>> = {
   'get /api/accounts': LEAD,
   'get /api/share': EVERYBODY,
   'get /api/share/authority.crt': 'anybody',
+  'get /api/keeping': LEAD,
   'get /api/audit': LEAD,
   'get /api/audit.csv': LEAD,
   'get /api/shop': EVERYBODY,

@@ -1,5 +1,6 @@
 import type { TSchema } from '@sinclair/typebox'
 import type { Static } from './quantities.ts'
+import { Keeping } from './keeping.ts'
 import { BackupSettings } from './backups.ts'
 import { Type } from '@sinclair/typebox'
 import {
@@ -84,6 +85,7 @@ export const COMMANDS = {
       units: DisplayUnits,
       rate: Type.Optional(nullable(Rate)),
       backup: Type.Optional(BackupSettings),
+      keeping: Type.Optional(Keeping),
     }),
   ),
   'vehicleType.save': command(

@@ -43,6 +43,7 @@ describe('the contract', () => {
         "Holder",
         "INSTANT_PATTERN",
         "JobListQuery",
+        "KeepingQuery",
         "KnowledgeBook",
         "LINK_VERSION",
         "LONGEST_SECRET",

@@ -3,6 +3,8 @@ export type { ProblemCode } from './problem.ts'
 export { Architecture, VehicleGeometry, CornerName } from './vehicle.ts'
 export type { Specification } from './vehicle.ts'
 export { DisplayUnits } from './records.ts'
+export { KeepingQuery } from './keeping.ts'
+export type { Keeping, KeepingState } from './keeping.ts'
 export type { Finding, ImportedRoundInput, Reading, Round, RoundInput, Watch } from './rounds.ts'
 export type {
   HistoryRound,

@@ -1,5 +1,6 @@
 import { LENGTH_UNITS, PRESSURE_UNITS, TEMPERATURE_UNITS } from '@anklet/core/base/units'
 import type { Static } from './quantities.ts'
+import { Keeping } from './keeping.ts'
 import { BackupSettings } from './backups.ts'
 import { Type } from '@sinclair/typebox'
 import {
@@ -48,6 +49,7 @@ export const ShopRecord = closed({
   units: DisplayUnits,
   rate: Type.Optional(nullable(Rate)),
   backup: Type.Optional(nullable(BackupSettings)),
+  keeping: Type.Optional(nullable(Keeping)),
 })
 export type Shop = Static<typeof ShopRecord>
 

@@ -28,6 +28,7 @@ import {
   ShareRecord,
   SignIn,
 } from './access.ts'
+import { KeepingRecord } from './keeping.ts'
 import { BackupsRecord, RestoreRequest } from './backups.ts'
 import { BundleOutcome, ShopBundle } from './bundle.ts'
 import {
@@ -87,6 +88,7 @@ export const QUERY_RESPONSES = {
   '/api/accounts': Type.Array(AccountRecord),
   '/api/audit': AuditPage,
   '/api/share': ShareRecord,
+  '/api/keeping': KeepingRecord,
 } as const
 
 /** What `/api/jobs/list` may be asked for, in its query string. */
@@ -157,6 +159,8 @@ const SUMMARY: Record<QueryName, string> = {
   '/api/session': 'Who is signed in here, and whether one has to be',
   '/api/accounts': 'Who may sign in, and where tries wait',
   '/api/share': 'How other tablets reach this server',
+  '/api/keeping':
+    'What would be past its time now, were it kept so long (ownerYears, doorMonths; 0: no limit)',
   '/api/audit': 'Who did what, when and from where (words, person, from, to, page, size)',
 }
 

@@ -24,6 +24,7 @@ import type { CalculationPool } from './domains/calculations/pool.ts'
 import { createPool } from './domains/calculations/pool.ts'
 import { DeviceHub } from './devices/hub.ts'
 import { Recorder } from './devices/recorder.ts'
+import { KeepingClock } from './domains/privacy/clock.ts'
 import { AppError } from './kernel/appError.ts'
 import { touchEverything } from './kernel/revisions.ts'
 import { takeCompiledChecks } from './kernel/validation.ts'
@@ -89,6 +90,9 @@ function takeBuiltChecks(): void {
   takeCompiledChecks(checks as Record<string, ValidateFunction>)
 }
 
+/** An unused connection is kept for so long, ms. */
+const KEEP_ALIVE_MS = 65_000
+
 // Built into server/dist; everything it needs lies beside it.
 const here = dirname(fileURLToPath(import.meta.url))
 
@@ -145,6 +149,7 @@ async function openShop(
     replace,
   }
   const backups = new Backups(parts, remembered)
+  const keeping = new KeepingClock(db, { leads: opened.leads, log })
   const webFolder = join(here, '../../web/dist')
   const app = createApp({
     db,
@@ -167,6 +172,7 @@ async function openShop(
     hasAccounts: () => hasAccounts(db),
     close: async () => {
       backups.close()
+      await keeping.close()
       devices.close()
       hub.close()
       await recorder.close()
@@ -266,6 +272,8 @@ export async function serve(settings: ServeSettings): Promise<Serving> {
   const server = shown
     ? createSecureServer({ cert: shown.identity.certificate, key: shown.identity.key }, answer)
     : createServer(answer)
+  // Whoever asks every few seconds keeps one connection: a browser's would else be closed as it is used.
+  server.keepAliveTimeout = KEEP_ALIVE_MS
   const stop = async (): Promise<void> => {
     const closed = new Promise((done) => server.close(done))
     server.closeAllConnections()

@@ -50,6 +50,7 @@ export const DOOR_WORDS = {
   shopBrought: 'Brought a shop from a file',
   personalTaken: 'Took an owner’s data away as a file',
   auditTaken: 'Took the audit away as a table',
+  erasedInTime: 'Erased in time, as the shop has set',
 } as const
 export type DoorEvent = keyof typeof DOOR_WORDS
 

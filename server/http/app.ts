@@ -16,6 +16,7 @@ import { calculationRoutes } from './calculations.ts'
 import { commandRoutes, LARGEST_COMMAND, noteBytes } from './commands.ts'
 import { keepableOnly, ownAddressOnly } from './guards.ts'
 import { docsRoutes } from './docs.ts'
+import { keepingRoutes } from './keeping.ts'
 import { liveRoutes } from './live.ts'
 import { Metrics, metricsRoutes, observe } from './observe.ts'
 import { queryRoutes } from './queries.ts'
@@ -124,6 +125,7 @@ export function createApp(parts: AppParts): Express {
   app.use('/api', docsRoutes(version))
   app.use('/api', accessRoutes(db))
   app.use('/api', shareRoutes(sharing))
+  app.use('/api', keepingRoutes(db))
   app.use('/api/calc', calculationRoutes(pool))
   app.use('/api/commands', commandRoutes(db, logFollower(devices), { changes, isShared }))
   app.use('/api/backups', backupRoutes(backups))

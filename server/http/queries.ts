@@ -49,6 +49,7 @@ type AnsweredElsewhere =
   | '/api/session'
   | '/api/accounts'
   | '/api/audit'
+  | '/api/keeping'
   | '/api/share'
 
 const QUERIES: {

@@ -25,6 +25,7 @@ export class Standing implements Wire {
   private client: pg.Client | null = null
   private readonly listeners = new Map<Topic, (words: string) => void>()
   private joining = new Joining()
+  private telling: Promise<void> = Promise.resolve()
   private clock: NodeJS.Timeout | undefined
   private isLeading = false
   private isEnded = false
@@ -40,21 +41,22 @@ export class Standing implements Wire {
   async begin(): Promise<void> {
     await this.look()
     this.clock = setInterval(() => {
-      this.looking = this.looking.then(() => this.look())
+      this.looking = this.telling.then(() => this.look())
+      this.telling = this.looking
     }, LOOK_MS)
     this.clock.unref()
   }
 
-  async tell(topic: Topic, words: string): Promise<void> {
-    const { client } = this
-    if (!client) return
-    // Sent without waiting in between: one connection keeps their order.
-    await Promise.all(
-      piecesOf(words).map((piece) => {
-        const told = JSON.stringify({ from: this.own, topic, piece } satisfies Heard)
-        return client.query('select pg_notify($1, $2)', [CHANNEL, told])
-      }),
-    )
+  tell(topic: Topic, words: string): Promise<void> {
+    // One after the other, in the order in which they were told: the connection takes one at a time.
+    const told = this.telling.then(async () => {
+      for (const piece of piecesOf(words)) {
+        const notice = JSON.stringify({ from: this.own, topic, piece } satisfies Heard)
+        await this.client?.query('select pg_notify($1, $2)', [CHANNEL, notice])
+      }
+    })
+    this.telling = told.catch(() => undefined)
+    return told
   }
 
   hear(topic: Topic, listener: (words: string) => void): void {

@@ -1,7 +1,7 @@
-import type { AuditQuery, SessionState } from '@anklet/contract'
+import type { AuditQuery, KeepingQuery, SessionState } from '@anklet/contract'
 import type { QueryClient } from '@tanstack/react-query'
 import { keepPreviousData, useQuery } from '@tanstack/react-query'
-import { ask, askAudit, tell } from './api.ts'
+import { ask, askAudit, askKeeping, tell } from './api.ts'
 import { hearPages, takeSession, tellPages, useAccess } from './state/access.ts'
 import { stream } from './state/stream.ts'
 import { useSession } from './state/session.ts'
@@ -85,6 +85,15 @@ export const useAccounts = (enabled: boolean) =>
 
 /** How other tablets reach this server. */
 export const useShare = () => useQuery({ queryKey: ['share'], queryFn: () => ask('/api/share') })
+
+/** What would be past its time, were it kept so long. */
+export const useKeeping = (asked: KeepingQuery, enabled: boolean) =>
+  useQuery({
+    queryKey: ['keeping', asked],
+    queryFn: () => askKeeping(asked),
+    placeholderData: keepPreviousData,
+    enabled,
+  })
 
 /** A page of who did what. */
 export const useAudit = (asked: AuditQuery) =>

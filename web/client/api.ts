@@ -1,4 +1,6 @@
 import type {
+  KeepingQuery,
+  KeepingState,
   AuditPage,
   AuditQuery,
   BackupsRecord,
@@ -125,6 +127,10 @@ export const askVehicles = async (asked: VehicleListQuery): Promise<VehiclePage>
 /** Asks for a page of the audit. @throws {Refused} or {Unreachable}. */
 export const askAudit = async (asked: AuditQuery): Promise<AuditPage> =>
   (await askWith('/api/audit', asked)) as AuditPage
+
+/** Asks what would be past its time. @throws {Refused} or {Unreachable}. */
+export const askKeeping = async (asked: KeepingQuery): Promise<KeepingState> =>
+  (await askWith('/api/keeping', asked)) as KeepingState
 
 /** Takes a whole shop over from a file. @throws {Refused} or {Unreachable}. */
 export const sendBundle = async (bundle: string): Promise<BundleOutcome> =>

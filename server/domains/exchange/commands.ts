@@ -216,10 +216,10 @@ export async function takeBundle(
     return await db.transaction(async (tx) => {
       if (isShared) await takeTurn(tx, null)
       const taking = new Taking(tx)
-      // Where backups go belongs to the machine, not to the shop.
+      // Where backups go belongs to the machine; what is erased in time each shop says itself.
       await tx
         .insert(shop)
-        .values({ ...bundle.shop, backup: null })
+        .values({ ...bundle.shop, backup: null, keeping: null })
         .onConflictDoNothing()
       const who = await takePeople(tx, taking, bundle.people)
       const owned = ownedBy(who)

@@ -194,7 +194,7 @@ export const writeBundle = (db: Database): Promise<ShopBundle> =>
     await requireExchangeable(tx)
     return {
       ...begun(),
-      shop: { ...(await readShop(tx)), backup: null },
+      shop: { ...(await readShop(tx)), backup: null, keeping: null },
       people: await listPeople(tx),
       vehicleTypes: await listVehicleTypes(tx),
       vehicles: await listVehicles(tx),
@@ -232,7 +232,7 @@ export const writeJobBundle = (db: Database, jobId: string): Promise<ShopBundle>
     })
     return {
       ...begun(),
-      shop: { ...(await readShop(tx)), backup: null },
+      shop: { ...(await readShop(tx)), backup: null, keeping: null },
       people: (await listPeople(tx)).filter(({ id }) => told.includes(id)),
       vehicleTypes: await tx.select().from(vehicleType).where(eq(vehicleType.id, typeId)),
       vehicles,

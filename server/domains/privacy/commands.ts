@@ -54,6 +54,29 @@ async function eraseFromJobs(tx: Transaction, ids: readonly string[]): Promise<v
 }
 
 /**
+ * Takes away what tells whose a car is, everywhere.
+ * @param jobs of the car, all of them
+ * @returns the car's new version.
+ * @throws {AppError} `stale`
+ */
+export async function eraseWho(
+  tx: Transaction,
+  id: string,
+  {
+    baseVersion,
+    at,
+    jobs,
+  }: { readonly baseVersion: number | null; readonly at: string; readonly jobs: readonly string[] },
+): Promise<number> {
+  const bare = { plate: `${ERASED} ${id.slice(0, 8)}`.toUpperCase(), vin: '', note: '' }
+  const changed = { ...bare, erasedAt: at }
+  const version = await updateVersion(tx, vehicle, id, baseVersion, changed, 'vehicle')
+  await eraseFromJobs(tx, jobs)
+  await eraseFromJournal(tx, id)
+  return version
+}
+
+/**
  * Erases what tells whose a car is: plate, VIN, notes, the customer's words, who agreed, photos, and
  * all of that in the journal. Readings, findings and work stay, as of a car without a name.
  * @throws {AppError} `jobsOpen`, `erasedAlready`, `stale`, `notFound`
@@ -64,13 +87,5 @@ export const eraseOwner: Handler<'vehicle.erase'> = async (tx, { payload, baseVe
   if (jobs.some(({ closedAt }) => closedAt === null)) throw new AppError('jobsOpen')
   const [was] = await tx.select({ at: vehicle.erasedAt }).from(vehicle).where(eq(vehicle.id, id))
   if (was?.at) throw new AppError('erasedAlready')
-  const bare = { plate: `${ERASED} ${id.slice(0, 8)}`.toUpperCase(), vin: '', note: '' }
-  const changed = { ...bare, erasedAt: at }
-  const version = await updateVersion(tx, vehicle, id, baseVersion, changed, 'vehicle')
-  await eraseFromJobs(
-    tx,
-    jobs.map((each) => each.id),
-  )
-  await eraseFromJournal(tx, id)
-  return version
+  return eraseWho(tx, id, { baseVersion, at, jobs: jobs.map((each) => each.id) })
 }

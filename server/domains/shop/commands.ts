@@ -3,7 +3,7 @@ import type { Handler } from '../../kernel/handler.ts'
 import { updateVersion } from '../../kernel/saving.ts'
 import { UNNAMED } from './queries.ts'
 
-/** Changes the shop's name and units. */
+/** Changes what the shop is called, how it measures and what it keeps. */
 export const changeShop: Handler<'shop.change'> = async (tx, { payload, baseVersion }) => {
   await tx.insert(shop).values(UNNAMED).onConflictDoNothing()
   return updateVersion(tx, shop, 1, baseVersion, payload, 'shop')

@@ -9,6 +9,7 @@ export const UNNAMED: Shop = {
   units: DEFAULT_UNITS,
   rate: null,
   backup: null,
+  keeping: null,
 }
 
 /** The shop; one without a name until somebody gives it one. */
@@ -20,6 +21,7 @@ export async function readShop(db: Database): Promise<Shop> {
       units: shop.units,
       rate: shop.rate,
       backup: shop.backup,
+      keeping: shop.keeping,
     })
     .from(shop)
   return row ?? UNNAMED

@@ -1,9 +1,18 @@
-import type { Personal, VehicleDetail } from '@anklet/contract'
-import { sql } from 'drizzle-orm'
+import type {
+  AuditPage as AuditPageOf,
+  Keeping,
+  KeepingState,
+  Personal,
+  Shop,
+  VehicleDetail,
+} from '@anklet/contract'
+import { eq, sql } from 'drizzle-orm'
 import { describe, expect, test } from 'vitest'
+import { eraseInTime } from '../../domains/privacy/keeping.ts'
+import { command, doorEvent, job } from '../../store/schema.ts'
 import { benchOfFile } from '../../test/bench.ts'
 import { noisePicture } from '../../test/picture.ts'
-import { LEVEL, NO_COMPLAINT, openTestJob, walk } from '../../test/records.ts'
+import { jobOpen, LEVEL, NO_COMPLAINT, openTestJob, walk } from '../../test/records.ts'
 
 const bench = benchOfFile()
 const id = () => crypto.randomUUID()
@@ -101,5 +110,103 @@ describe('an owner’s data', () => {
     const audit = await bench.get('/api/audit?words=erased%20whose')
     expect((audit.body as { rows: unknown[] }).rows).toMatchObject([{ what: 'vehicle.erase' }])
     expect((await erase(2)).body).toMatchObject({ code: 'erasedAlready' })
+  })
+})
+
+describe('how long a shop keeps what tells of people', () => {
+  const YEAR_MS = 366 * 24 * 3_600_000
+  const keep = async (keeping: Keeping) => {
+    const { version, name, units } = (await bench.get('/api/shop')).body as Shop
+    await bench.send('shop.change', { name, units, keeping }, { baseVersion: version }).expect(200)
+  }
+  const carNow = async (vehicleId: string) =>
+    ((await bench.get(`/api/vehicles/${vehicleId}`).expect(200)).body as VehicleDetail).vehicle
+  const closed = async () => {
+    const { jobId, vehicleId, plate } = await ownedCar()
+    await bench.send('job.close', { jobId, reason: 'Fetched' }, { baseVersion: 2 }).expect(200)
+    await bench.db
+      .update(job)
+      .set({ closedAt: new Date(Date.now() - 3 * YEAR_MS).toISOString() })
+      .where(eq(job.id, jobId))
+    return { jobId, vehicleId, plate }
+  }
+  const inTwoDays = (): Date => new Date(Date.now() + 2 * 24 * 3_600_000)
+
+  test('what would go is told before it is set, and setting it takes a day to hold', async () => {
+    const { vehicleId, plate } = await closed()
+    const past = async (query: string) =>
+      (await bench.get(`/api/keeping?${query}`).expect(200)).body as KeepingState
+    const cars = (await past('ownerYears=2')).cars
+    expect(cars).toBeGreaterThan(0)
+    expect((await past('ownerYears=4')).cars).toBeLessThan(cars)
+    expect(await past('')).toEqual({ cars: 0, entries: 0 })
+    expect((await past('doorMonths=1')).entries).toBe(0)
+    await bench.get('/api/keeping?ownerYears=0.5').expect(400)
+    await keep({ ownerYears: 2, doorMonths: null })
+    expect(await eraseInTime(bench.db, new Date())).toBe(false)
+    expect((await carNow(vehicleId)).plate).toBe(plate)
+  })
+
+  test('whose a car is goes in its time; a car that is here, or came back, stays', async () => {
+    const [gone, back, lately] = [await closed(), await closed(), await ownedCar()]
+    const again = { jobId: id(), vehicleId: back.vehicleId }
+    await bench.send('job.open', jobOpen(again)).expect(200)
+    await keep({ ownerYears: 2, doorMonths: null })
+    await eraseInTime(bench.db, inTwoDays())
+    expect((await carNow(gone.vehicleId)).erasedAt).toBeTruthy()
+    expect((await carNow(back.vehicleId)).plate).toBe(back.plate)
+    expect((await carNow(lately.vehicleId)).plate).toBe(lately.plate)
+    const left = (await everything()).split('\n')
+    const own = left.filter((line) => line.includes(gone.jobId) || line.includes(gone.vehicleId))
+    expect(own.join('\n')).not.toContain(SECRET)
+    expect(own.join('\n')).not.toContain(gone.plate)
+    const { body } = await bench.get('/api/audit?words=erased%20in%20time')
+    expect((body as AuditPageOf).rows).toContainEqual(
+      expect.objectContaining({
+        what: 'erasedInTime',
+        name: null,
+        words: `car ${gone.vehicleId.slice(0, 8)}`,
+      }),
+    )
+    // Once: nothing of it is left to erase.
+    expect(await eraseInTime(bench.db, inTwoDays())).toBe(false)
+  })
+
+  test('sign-ins and addresses go in their time; who did what stays', async () => {
+    const event = id()
+    const old = new Date(Date.now() - YEAR_MS)
+    await bench.db.insert(doorEvent).values({
+      id: event,
+      what: 'signedIn',
+      personId: bench.person,
+      device: 'tablet',
+      address: '10.0.0.7',
+      at: old.toISOString(),
+    })
+    const { jobId } = await openTestJob(bench)
+    await bench.db
+      .update(command)
+      .set({ receivedAt: old.toISOString(), address: '10.0.0.8' })
+      .where(sql`${command.payload}->>'jobId' = ${jobId}`)
+    await keep({ ownerYears: null, doorMonths: 6 })
+    await eraseInTime(bench.db, inTwoDays())
+    const events = await bench.db.select().from(doorEvent).where(eq(doorEvent.id, event))
+    expect(events).toEqual([])
+    const [opened] = await bench.db
+      .select()
+      .from(command)
+      .where(sql`${command.payload}->>'jobId' = ${jobId}`)
+    expect(opened).toMatchObject({ personId: bench.person, device: 'test', address: null })
+    const written = await bench.db.select({ address: command.address }).from(command)
+    expect(written.some(({ address }) => address !== null)).toBe(true)
+  })
+
+  test('nothing goes where nobody has said so, and what is kept is no part of a file for others', async () => {
+    await keep({ ownerYears: null, doorMonths: null })
+    const { vehicleId, plate } = await closed()
+    expect(await eraseInTime(bench.db, inTwoDays())).toBe(false)
+    expect((await carNow(vehicleId)).plate).toBe(plate)
+    const { body } = await bench.get('/api/bundle').expect(200)
+    expect((body as { shop: Shop }).shop.keeping).toBeNull()
   })
 })

@@ -12,6 +12,7 @@ import {
 } from 'drizzle-orm/pg-core'
 import type {
   BackupSettings,
+  Keeping,
   Architecture,
   ArrivalRecord,
   Complaint,
@@ -35,6 +36,7 @@ export const shop = pgTable(
     units: jsonb('units').$type<Shop['units']>().notNull(),
     rate: jsonb('rate').$type<Rate>(),
     backup: jsonb('backup').$type<BackupSettings>(),
+    keeping: jsonb('keeping').$type<Keeping>(),
   },
   (table) => [check('one_shop', sql`${table.id} = 1`)],
 )

@@ -307,12 +307,7 @@ function Content({ record }: { readonly record: BackupsRecord }): ReactNode {
         along: name a folder on another one, or save a copy elsewhere.
       </p>
       {shop && (
-        <Settings
-          key={JSON.stringify(record.settings)}
-          settings={record.settings}
-          folder={record.folder}
-          shop={shop}
-        />
+        <Settings settings={shop.backup ?? record.settings} folder={record.folder} shop={shop} />
       )}
     </>
   )

@@ -16,6 +16,7 @@ import { RateForm } from '../../client/form/RateForm.tsx'
 import { ROLE_WORDS } from '@anklet/language/shop/people'
 import { Backups } from './Backups.tsx'
 import { Exchange } from './Exchange.tsx'
+import { KeepingTimes } from './KeepingTimes.tsx'
 import { OtherTablets } from './OtherTablets.tsx'
 import { AddPerson } from './People.tsx'
 import { Button, ButtonLink, Tap } from '../../kit/Button.tsx'
@@ -215,6 +216,7 @@ export function Shop(): ReactNode {
       </section>
       <OtherTablets />
       <Backups />
+      <KeepingTimes />
       <Exchange />
       <Tape />
     </div>

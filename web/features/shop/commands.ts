@@ -1,6 +1,6 @@
-import type { BackupSettings, CommandPayload, Role, Shop } from '@anklet/contract'
+import type { BackupSettings, CommandPayload, Keeping, Role, Shop } from '@anklet/contract'
 import { changeOf } from '../../client/form/shopChange.ts'
-import { figureOf } from '../../kit/typed.ts'
+import { figureOf, figureOrNull } from '../../kit/typed.ts'
 import type { Intention } from '../../client/queries.ts'
 
 type Change = CommandPayload<'shop.change'>
@@ -33,6 +33,28 @@ export const typedBackups = ({ hour, folder, keep }: BackupSettings): TypedBacku
 /** Changes when and where backups are made. */
 export const setBackups = (shop: Shop, { hour, folder, keep }: TypedBackups): Change =>
   changeOf(shop, { backup: { hour, folder: folder.trim() || null, keep: figureOf(keep) } })
+
+/** How long is kept what tells of people, as it is typed. */
+export interface TypedKeeping {
+  readonly ownerYears: string
+  readonly doorMonths: string
+}
+
+/** How long things are kept, as the form shows it. */
+export const typedKeeping = (keeping: Keeping | null): TypedKeeping => ({
+  ownerYears: String(keeping?.ownerYears ?? ''),
+  doorMonths: String(keeping?.doorMonths ?? ''),
+})
+
+/** How long things are to be kept; an empty field: until somebody erases it. */
+export const keepingOf = ({ ownerYears, doorMonths }: TypedKeeping): Keeping => ({
+  ownerYears: figureOrNull(ownerYears),
+  doorMonths: figureOrNull(doorMonths),
+})
+
+/** Changes how long things are kept. */
+export const setKeeping = (shop: Shop, typed: TypedKeeping): Change =>
+  changeOf(shop, { keeping: keepingOf(typed) })
 
 /** Adds a person to the shop. */
 export const addPerson = (
