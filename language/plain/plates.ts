@@ -4,10 +4,16 @@ import type { VinRemark } from '@anklet/core/base/vehicle'
 export const barePlate = (plate: string): string =>
   plate.toUpperCase().replaceAll(/[^\p{L}\p{N}]/gu, '')
 
+/** What plates of cars to practise on begin with. */
+export const PRACTICE_PLATE = 'SIM'
+
 /** The plate of the next car to practise on: the first of its kind that nobody has. */
 export function nextPracticePlate(taken: readonly string[]): string {
   const known = new Set(taken)
-  for (let n = 1; ; n += 1) if (!known.has(`SIM ${n}`)) return `SIM ${n}`
+  for (let n = 1; ; n += 1) {
+    const plate = `${PRACTICE_PLATE} ${n}`
+    if (!known.has(plate)) return plate
+  }
 }
 
 /** What is remarked of a VIN as it is typed. */

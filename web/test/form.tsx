@@ -1,5 +1,6 @@
 import type { Command } from '@anklet/contract'
 import { COMMANDS } from '@anklet/contract'
+import { barePlate } from '@anklet/language/plain/plates'
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query'
 import { cleanup, configure, fireEvent, render, screen } from '@testing-library/react'
 import type { ReactNode } from 'react'
@@ -41,6 +42,18 @@ function lookAt(command: Command): void {
   if (!ajv.validate(COMMANDS[type], command)) faults.push(`${type}: ${ajv.errorsText()}`)
 }
 
+/** Answers a question by what stands in its query string. */
+export type Answering = (asked: URLSearchParams) => unknown
+
+/** Answers with the cars whose plates hold the words asked for, as a server does. */
+export const carsFound =
+  (cars: readonly { readonly plate: string }[]): Answering =>
+  (asked) => {
+    const wanted = barePlate(asked.get('words') ?? '')
+    const rows = cars.filter(({ plate }) => barePlate(plate).includes(wanted))
+    return { total: rows.length, rows: rows.slice(0, Number(asked.get('size'))) }
+  }
+
 /** An answer that never comes. */
 export const SILENT = Symbol('silent')
 
@@ -52,7 +65,8 @@ const json = (body: unknown, status = 200): Response =>
 
 /**
  * Puts a form on a page of its own, with a person who signs.
- * @param answers what the server says, by path; what is asked besides is not found
+ * @param answers what the server says, by path; what is asked besides is not found. A function is
+ * asked with the query string
  * @param at the address of the page
  */
 export function putForm(
@@ -65,12 +79,19 @@ export function putForm(
   let refusal: string | null = null
   let refused: Command['type'] | undefined
   vi.stubGlobal('fetch', (path: string, init?: RequestInit): Promise<Response> => {
-    if (init?.method !== 'POST')
+    if (init?.method !== 'POST') {
+      const [bare = '', query] = path.split('?')
+      const answer = answers[path] ?? answers[bare]
       return Promise.resolve(
-        path in answers
-          ? json(answers[path])
-          : json({ detail: 'Not here.', code: 'notFound', path: null }, 404),
+        answer === undefined
+          ? json({ detail: 'Not here.', code: 'notFound', path: null }, 404)
+          : json(
+              typeof answer === 'function'
+                ? (answer as Answering)(new URLSearchParams(query))
+                : answer,
+            ),
       )
+    }
     const body: unknown = JSON.parse(String(init.body as string))
     if (path !== '/api/commands') {
       told.push({ path, body })

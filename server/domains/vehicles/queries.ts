@@ -47,6 +47,19 @@ const soughtBy = (car: Vehicle): Sought => ({
   rest: `${car.vin}\n${car.note}`.toUpperCase(),
 })
 
+// The car whose plate was typed whole comes first: on a page of many it would be on no other.
+function foundBy(cars: readonly Sought[], words: string): readonly Sought[] {
+  const plate = compact(words)
+  const rest = words.trim().toUpperCase()
+  if (rest === '') return cars
+  const found = cars.filter(
+    (each) =>
+      (plate !== '' && each.plate.includes(plate)) || (rest.length > 2 && each.rest.includes(rest)),
+  )
+  const isWhole = (each: Sought): boolean => each.plate === plate
+  return [...found.filter(isWhole), ...found.filter((each) => !isWhole(each))]
+}
+
 /**
  * The shop's vehicles, looked through in memory: ten thousand take some megabytes, and to read them
  * all for every letter somebody types takes a tenth of a second.
@@ -67,16 +80,7 @@ export class VehicleList {
       { key: 'all', stamp: await stampOfEverything(this.db) },
       async () => (await listVehicles(this.db)).map(soughtBy),
     )
-    const plate = compact(words)
-    const rest = words.trim().toUpperCase()
-    const found =
-      rest === ''
-        ? cars
-        : cars.filter(
-            (each) =>
-              (plate !== '' && each.plate.includes(plate)) ||
-              (rest.length > 2 && each.rest.includes(rest)),
-          )
+    const found = foundBy(cars, words)
     const rows = found.slice(page * size, (page + 1) * size).map(({ car }) => car)
     return { total: found.length, rows }
   }

@@ -1,6 +1,7 @@
 import { nextStep } from '@anklet/core/work/schedule'
-import { Command } from 'cmdk'
+import { Command, useCommandState } from 'cmdk'
 import type { ReactNode } from 'react'
+import { useDeferredValue } from 'react'
 import { useNavigate } from 'react-router'
 import { Sheet } from '../../kit/Sheet.tsx'
 import type { VehicleType } from '@anklet/contract'
@@ -11,7 +12,7 @@ import {
   useParts,
   usePeople,
   useShop,
-  useVehicles,
+  useVehicleList,
   useVehicleTypes,
 } from '../../client/queries.ts'
 import { complaintWords } from '@anklet/language/causes/complaint'
@@ -61,6 +62,9 @@ const PLACES = [
   ['/bench/units', 'Bench: units'],
 ] as const
 
+/** Cars that are shown of those that are found. */
+const MOST_CARS = 12
+
 const UNITS = [
   ['length', 'mm', 'heights in mm'],
   ['length', 'inch', 'heights in inch'],
@@ -96,11 +100,15 @@ function UnitItems({ onDone }: { onDone(): void }): ReactNode {
 }
 
 function Items({ onGo, onDone }: { onGo(path: string): void; onDone(): void }): ReactNode {
-  const [jobs, vehicles, types] = [
+  // What is typed is looked for in ten thousand cars: on the server, and not with every letter.
+  const words = useDeferredValue(useCommandState(({ search }) => search.trim()))
+  const [jobs, found, types] = [
     useJobs().data ?? [],
-    useVehicles().data ?? [],
+    useVehicleList({ words: words.slice(0, 80), page: 0, size: MOST_CARS }),
     useVehicleTypes().data ?? [],
   ]
+  // Until these words are answered, those found before stand by what is written on them.
+  const foundBy = found.isPlaceholderData ? '' : words
   const now = Date.now()
   const item = (
     key: string,
@@ -141,12 +149,14 @@ function Items({ onGo, onDone }: { onGo(path: string): void; onDone(): void }): 
         {PLACES.map(([path, words]) => item(path, path, words, ''))}
       </Command.Group>
       <Command.Group heading="Vehicles" className="mb-2 text-note text-ink-2">
-        {vehicles.map(({ id, plate, simulated, typeId, note }) =>
+        {found.data?.rows.map(({ id, plate, simulated, typeId, note }) =>
           item(
             id,
             `/vehicles/${id}`,
             simulated ? `${plate}, simulated` : plate,
             `${types.find((type) => type.id === typeId)?.name ?? ''}. ${note}`,
+            // Found by the server already, however the plate is spaced.
+            foundBy,
           ),
         )}
       </Command.Group>

@@ -1,12 +1,14 @@
 import type { VehicleType } from '@anklet/contract'
 import { screen, waitFor } from '@testing-library/react'
 import { expect, test } from 'vitest'
-import { putForm, tap } from '../../test/form.tsx'
+import { carsFound, putForm, tap } from '../../test/form.tsx'
 import { jobOf } from '@anklet/language/test/records'
 import { Practise } from './Practise.tsx'
 
 const vehicles = (...plates: string[]) => ({
-  '/api/vehicles': plates.map((plate) => ({ ...jobOf().vehicle, id: plate, plate })),
+  '/api/vehicles/list': carsFound(
+    plates.map((plate) => ({ ...jobOf().vehicle, id: plate, plate })),
+  ),
 })
 /** Taps once the plates that are taken are known. */
 const choose = async (name: string): Promise<void> => {

@@ -3,11 +3,14 @@ import type { VehicleType } from '@anklet/contract'
 import type { ReactNode } from 'react'
 import { useState } from 'react'
 import { useNavigate } from 'react-router'
-import { useCommand, useVehicles } from '../../client/queries.ts'
+import { useCommand, useVehicleList } from '../../client/queries.ts'
+import { PRACTICE_PLATE } from '@anklet/language/plain/plates'
 import { Taps } from '../../kit/Taps.tsx'
 import { MADE_UP_NAME, makePracticeCar, makeUpType } from './commands.ts'
 import { Button } from '../../kit/Button.tsx'
 
+/** Those that are taken. */
+const PRACTICE_PLATES = { words: PRACTICE_PLATE, page: 0, size: 200 }
 /** Stands for the type that is made up where the shelf has none yet. */
 const MADE_UP = 'made up'
 
@@ -16,7 +19,7 @@ const MADE_UP = 'made up'
  * made-up figures comes along.
  */
 export function Practise({ types }: { readonly types: readonly VehicleType[] }): ReactNode {
-  const vehicles = useVehicles().data
+  const vehicles = useVehicleList(PRACTICE_PLATES).data?.rows
   const navigate = useNavigate()
   const [ids] = useState(() => ({ vehicleId: crypto.randomUUID(), typeId: crypto.randomUUID() }))
   const [choosing, setChoosing] = useState(false)

@@ -8,7 +8,7 @@ import { useEffect } from 'react'
 import { Link } from 'react-router'
 import { Loading } from '../../client/Loading.tsx'
 import { useNow } from '../../kit/useNow.ts'
-import { useBackups, useJobs, useReturns, useShop, useVehicles } from '../../client/queries.ts'
+import { useBackups, useJobs, useReturns, useShop, useVehicleList } from '../../client/queries.ts'
 import { factsOf } from '@anklet/language/work/steps'
 import { dueWords } from '@anklet/language/shop/backups'
 import { momentWords, spanWords } from '@anklet/language/plain/times'
@@ -88,10 +88,13 @@ function BackupDue({ now }: { readonly now: number }): ReactNode {
   )
 }
 
+/** Asked only to know whether there is any car at all. */
+const NO_MORE_THAN_ONE = { words: '', page: 0, size: 1 }
+
 function Jobs({ jobs }: { readonly jobs: readonly JobSummary[] }): ReactNode {
   const now = useNow(20_000)
   const shop = useShop().data
-  const cars = useVehicles().data
+  const cars = useVehicleList(NO_MORE_THAN_ONE).data
   const entries = jobs
     .map((job) => ({ job, step: nextStep(factsOf(job), now) }))
     .sort((a, b) => byDue(a.step, b.step))
@@ -101,7 +104,7 @@ function Jobs({ jobs }: { readonly jobs: readonly JobSummary[] }): ReactNode {
   }, [answerWaits])
   const group = (...urgencies: NextStep['urgency'][]): Entry[] =>
     entries.filter(({ step }) => urgencies.includes(step.urgency))
-  if (jobs.length === 0 && cars?.length === 0) return <FirstDay />
+  if (jobs.length === 0 && cars?.total === 0) return <FirstDay />
   return (
     <div className="mx-auto max-w-[1080px] px-4 py-5 md:px-6">
       <div className="mb-5 flex flex-wrap items-end justify-between gap-3">

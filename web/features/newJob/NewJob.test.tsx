@@ -2,15 +2,21 @@ import { jobOf } from '@anklet/language/test/records'
 import { cleanup, screen, waitFor } from '@testing-library/react'
 import { beforeEach, expect, test } from 'vitest'
 import type { Formed } from '../../test/form.tsx'
-import { putForm, RECORD_ID, tap, type } from '../../test/form.tsx'
+import { carsFound, putForm, RECORD_ID, tap, type } from '../../test/form.tsx'
 import { NewJob } from './NewJob.tsx'
 import { useNewCar } from './typed.ts'
 
 const { vehicle, vehicleType } = jobOf()
 const known = { ...vehicle, id: RECORD_ID, plate: 'TQ 418', typeId: RECORD_ID, note: 'Van of A.' }
 const types = [{ ...vehicleType, id: RECORD_ID, name: 'Sample' }]
-const put = async (kinds: readonly unknown[] = types): Promise<Formed> => {
-  const page = putForm(<NewJob />, { '/api/vehicles': [known], '/api/vehicle-types': kinds })
+const put = async (
+  kinds: readonly unknown[] = types,
+  cars: readonly (typeof known)[] = [known],
+): Promise<Formed> => {
+  const page = putForm(<NewJob />, {
+    '/api/vehicles/list': carsFound(cars),
+    '/api/vehicle-types': kinds,
+  })
   await screen.findByLabelText('Plate')
   return page
 }
@@ -20,6 +26,7 @@ beforeEach(() => useNewCar.setState({ byKey: {} }))
 test('a car that is known is opened a job on with one tap, and only one', async () => {
   const page = await put()
   type('Plate', 'tq4')
+  await screen.findByRole('button', { name: /^TQ 418/ })
   tap(/^TQ 418/)
   tap(/^TQ 418/)
   await waitFor(() => expect(page.commands).toHaveLength(1))
@@ -29,6 +36,7 @@ test('a car that is known is opened a job on with one tap, and only one', async 
 test('one that was never here is taken in, then its job is opened', async () => {
   const page = await put()
   type('Plate', ' vs 77 k ')
+  await screen.findByRole('button', { name: 'Take it in' })
   const take = screen.getByRole('button', { name: 'Take it in' })
   expect(take.hasAttribute('disabled')).toBe(true)
   tap('Sample')
@@ -52,6 +60,7 @@ test('a refusal is said, and what was typed stays', async () => {
   const page = await put()
   page.refuse('A car with this plate is on record.')
   type('Plate', 'VS 77 K')
+  await screen.findByRole('button', { name: 'Take it in' })
   tap('Sample')
   type(/^Whose it is/, 'B.')
   tap('Take it in')
@@ -62,6 +71,7 @@ test('a refusal is said, and what was typed stays', async () => {
 test('on an empty shelf it is taken for a car of its size, every figure a guess, heights too', async () => {
   const page = await put([])
   type('Plate', 'vs 77 k')
+  await screen.findByRole('button', { name: 'Take it in' })
   const take = screen.getByRole('button', { name: 'Take it in' })
   tap('Rear only')
   expect(take.hasAttribute('disabled')).toBe(true)
@@ -86,6 +96,7 @@ test('tapped otherwise after a refusal, what it is taken for is changed, not lef
   const page = await put([])
   page.refuse('A car with this plate is on record.', 'vehicle.save')
   type('Plate', 'VS 77 K')
+  await screen.findByRole('button', { name: 'Take it in' })
   tap('Rear only')
   tap('Van')
   tap('Take it in')
@@ -101,6 +112,7 @@ test('tapped otherwise after a refusal, what it is taken for is changed, not lef
   const other = await put([])
   other.refuse('A car with this plate is on record.', 'vehicle.save')
   type('Plate', 'VS 77 K')
+  await screen.findByRole('button', { name: 'Take it in' })
   tap('Rear only')
   tap('Van')
   tap('Take it in')
@@ -123,11 +135,27 @@ test('tapped otherwise after a refusal, what it is taken for is changed, not lef
 test('what was typed stands again when the page comes back', async () => {
   await put([])
   type('Plate', 'VS 77 K')
+  await screen.findByRole('button', { name: 'Take it in' })
   tap('Front only')
   cleanup()
   await put([])
   expect(screen.getByLabelText<HTMLInputElement>('Plate').value).toBe('VS 77 K')
+  await screen.findByRole('button', { name: 'Front only' })
   expect(screen.getByRole('button', { name: 'Front only' }).getAttribute('aria-pressed')).toBe(
     'true',
   )
+})
+
+test('of many cars some stand there, and it is said how many more hold what is typed', async () => {
+  const cars = Array.from({ length: 30 }, (_, n) => ({
+    ...known,
+    id: `${n}`,
+    plate: `TQ ${100 + n}`,
+  }))
+  await put(types, cars)
+  await screen.findByText('6 more hold that. Type more of the plate, and fewer stand here.')
+  type('Plate', 'tq 129')
+  await screen.findByRole('button', { name: /^TQ 129/ })
+  await waitFor(() => expect(screen.queryByText(/more hold that/)).toBeNull())
+  expect(screen.queryByRole('button', { name: 'Take it in' })).toBeNull()
 })

@@ -1,4 +1,4 @@
-import type { Vehicle, VehicleType } from '@anklet/contract'
+import type { VehiclePage, VehicleType } from '@anklet/contract'
 import type { StartingAir } from '@anklet/core/base/starting'
 import { STARTING_AIR } from '@anklet/core/base/starting'
 import type { VehicleClass } from '@anklet/core/base/vehicle'
@@ -7,10 +7,10 @@ import { barePlate } from '@anklet/language/plain/plates'
 import { STARTING_AIR_WORDS } from '@anklet/language/shop/starting'
 import { CLASS_WORDS } from '@anklet/language/shop/types'
 import type { FormEvent, ReactNode } from 'react'
-import { useRef, useState } from 'react'
+import { useDeferredValue, useRef, useState } from 'react'
 import { Link, useNavigate } from 'react-router'
 import { Loading } from '../../client/Loading.tsx'
-import { useCommand, useVehicles, useVehicleTypes } from '../../client/queries.ts'
+import { useCommand, useVehicleList, useVehicleTypes } from '../../client/queries.ts'
 import { RefusalOf } from '../../client/RefusalOf.tsx'
 import { Button, Tap } from '../../kit/Button.tsx'
 import { Field, Input } from '../../kit/Field.tsx'
@@ -21,9 +21,12 @@ import type { TypedCar } from './commands.ts'
 import { isKnownEnough, takeIn, takenFor } from './commands.ts'
 import { NEW, useNewCar, useTyped } from './typed.ts'
 
-interface ChooseProps {
-  readonly vehicles: readonly Vehicle[]
+interface MatchingProps {
+  readonly found: VehiclePage
   readonly types: readonly VehicleType[]
+  readonly taking: TakingIn
+  /** Whether they were looked for by what stands in the field now. */
+  readonly isOf: boolean
 }
 
 /** Takes a car in, its type first where the shelf has none; and opens a job on one. */
@@ -148,30 +151,20 @@ function NewVehicle({
   )
 }
 
-function Choose({ vehicles, types }: ChooseProps): ReactNode {
-  const { typed, change } = useTyped()
-  const { plate } = typed
-  const taking = useTakingIn(types)
-  const wanted = barePlate(plate)
-  const matching = vehicles.filter((vehicle) => barePlate(vehicle.plate).includes(wanted))
-  const known = vehicles.some((vehicle) => barePlate(vehicle.plate) === wanted)
+/** As many as fit on two screens of a phone. */
+const MOST_CARS = 24
+
+/** The cars whose plates hold what is typed, and one that was never here. */
+function Matching({ found, types, taking, isOf }: MatchingProps): ReactNode {
+  const wanted = barePlate(useTyped().typed.plate)
+  const { rows, total } = found
+  const known = rows.some(({ plate }) => barePlate(plate) === wanted)
   const typeName = (id: string): string => types.find((type) => type.id === id)?.name ?? ''
   return (
-    <div className="grid gap-5">
-      <Field label="Plate" id="plate">
-        <Input
-          className="max-w-[320px] text-title font-semibold uppercase tracking-wide"
-          maxLength={16}
-          autoComplete="off"
-          spellCheck={false}
-          value={plate}
-          onText={(text) => change({ plate: text })}
-          autoFocus
-        />
-      </Field>
-      {matching.length > 0 && (
+    <>
+      {rows.length > 0 && (
         <ul className="grid gap-2 sm:grid-cols-2">
-          {matching.map(({ id, plate: of, simulated, typeId, note }) => (
+          {rows.map(({ id, plate: of, simulated, typeId, note }) => (
             <li key={id} className="min-w-0">
               <Tap className="w-full" disabled={taking.isPending} onClick={() => taking.start(id)}>
                 <Plate plate={of} simulated={simulated} />
@@ -184,27 +177,55 @@ function Choose({ vehicles, types }: ChooseProps): ReactNode {
           ))}
         </ul>
       )}
+      {total > rows.length && (
+        <p className="sub">
+          {total - rows.length} more hold that. Type more of the plate, and fewer stand here.
+        </p>
+      )}
       {known && <RefusalOf asked={taking} />}
-      {wanted !== '' && !known && <NewVehicle types={types} taking={taking} />}
-      {vehicles.length === 0 && wanted === '' && (
+      {wanted !== '' && isOf && !known && <NewVehicle types={types} taking={taking} />}
+      {total === 0 && wanted === '' && (
         <p className="sub">No car is on record yet. Type the plate of the one in front of you.</p>
       )}
+    </>
+  )
+}
+
+function Choose({ types }: { readonly types: readonly VehicleType[] }): ReactNode {
+  const { typed, change } = useTyped()
+  const taking = useTakingIn(types)
+  const words = useDeferredValue(typed.plate)
+  const cars = useVehicleList({ words, page: 0, size: MOST_CARS })
+  // Nobody is called new before these very letters are answered.
+  const isOf = words === typed.plate && !cars.isPlaceholderData
+  return (
+    <div className="grid gap-5">
+      <Field label="Plate" id="plate">
+        <Input
+          className="max-w-[320px] text-title font-semibold uppercase tracking-wide"
+          maxLength={16}
+          autoComplete="off"
+          spellCheck={false}
+          value={typed.plate}
+          onText={(text) => change({ plate: text })}
+          autoFocus
+        />
+      </Field>
+      <Loading query={cars} what="the cars">
+        {(found) => <Matching found={found} types={types} taking={taking} isOf={isOf} />}
+      </Loading>
     </div>
   )
 }
 
 /** Opens a job on a car: one that is known, or one that was never here. */
 export function NewJob(): ReactNode {
-  const [vehicles, types] = [useVehicles(), useVehicleTypes()]
+  const types = useVehicleTypes()
   return (
     <div className="mx-auto max-w-[860px] px-4 py-6 md:px-6">
       <h1 className="say mb-5">Which car?</h1>
-      <Loading query={vehicles} what="the cars">
-        {(cars) => (
-          <Loading query={types} what="the vehicle types">
-            {(kinds) => <Choose vehicles={cars} types={kinds} />}
-          </Loading>
-        )}
+      <Loading query={types} what="the vehicle types">
+        {(kinds) => <Choose types={kinds} />}
       </Loading>
     </div>
   )
