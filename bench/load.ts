@@ -18,8 +18,9 @@ import { carCommands, LEVEL, newJobIds, walk } from '../server/test/records.ts'
 import { carryOut } from '../server/kernel/journal.ts'
 import { HANDLERS } from '../server/domains/handlers.ts'
 import { tellBareQueries } from './bareQueries.ts'
-import { fillLarge, KIND, LARGE, nthId } from './loadData.ts'
+import { fillLarge, KIND, LARGE, nthId, OPEN_JOBS } from './loadData.ts'
 import { peakMb, quantile } from './large.ts'
+import { busySeconds } from './processes.ts'
 
 const root = fileURLToPath(new URL('..', import.meta.url))
 const built = join(root, 'server/dist')
@@ -165,7 +166,7 @@ async function call(person: Person, what: string, path: string, sent?: object): 
 type Act = (person: Person, chance: () => number) => Promise<void>
 
 const openJob = (chance: () => number): string =>
-  nthId(KIND.job, LARGE.jobs - 1 - Math.floor(chance() * 60))
+  nthId(KIND.job, LARGE.jobs - 1 - Math.floor(chance() * OPEN_JOBS))
 const anyJob = (chance: () => number): string => nthId(KIND.job, Math.floor(chance() * LARGE.jobs))
 
 /** What people do, and how much of all they do it is: mostly looking, a third writing. */
@@ -315,6 +316,21 @@ function tellTimes(): void {
     )
 }
 
+/** Processor time so far: the servers', the database's, and the load maker's own. */
+type Busy = Readonly<Record<string, number>>
+const busyNow = (servers: readonly Running[]): Busy => ({
+  servers: servers.reduce((sum, { pid }) => sum + busySeconds({ pid }), 0),
+  database: busySeconds({ named: 'postgres' }),
+  'load maker': busySeconds({ pid: process.pid }),
+})
+
+function tellBusy(before: Busy, now: Busy, requests: number): void {
+  const each = Object.entries(now).map(
+    ([who, seconds]) => `${who} ${((1000 * (seconds - before[who]!)) / requests).toFixed(1)} ms`,
+  )
+  console.log(`Processor time a request: ${each.join(', ')}.`)
+}
+
 function tell(servers: readonly Running[], seconds: number): void {
   console.log('\n200 people at once:')
   tellTimes()
@@ -362,6 +378,7 @@ async function main(): Promise<void> {
     const seconds = Number(minutes) * 60
     const untilMs = Date.now() + seconds * 1000
     const still = stoodStill()
+    const busy = busyNow(servers)
     await Promise.all([
       disturb(
         people.find(({ role }) => role === 'lead')!,
@@ -370,6 +387,7 @@ async function main(): Promise<void> {
       ...people.map((person, n) => live(person, n, untilMs)),
     ])
     tell(servers, seconds)
+    tellBusy(busy, busyNow(servers), [...times.values()].flat().length)
     console.log(`The load maker itself stood still for ${still().toFixed(0)} ms at the longest.`)
   } finally {
     for (const { child } of servers) child.kill('SIGTERM')

@@ -14,6 +14,8 @@ export interface Size {
 
 /** A shop that became ten shops: 1,000,000 readings. */
 export const LARGE: Size = { people: 200, vehicles: 10_000, jobs: 50_000, rounds: 125_000 }
+/** Jobs that are open, the newest: as many as there are people at cars. */
+export const OPEN_JOBS = 200
 
 /** Rounds of one car measured for years. */
 export const OLD_CAR_ROUNDS = 2000
@@ -54,7 +56,7 @@ export async function fillLarge(
   await db.execute(sql`insert into job (id, vehicle_id, opened_at, opened_by, closed_at, complaint)
     select ${idOf(KIND.job, 'n')}, ${idOf(KIND.vehicle, `n % ${vehicles}`)}, opened,
       ${idOf(KIND.person, `n % ${people}`)},
-      case when n < ${jobs - 60} then opened + interval '2 days' end,
+      case when n < ${jobs - OPEN_JOBS} then opened + interval '2 days' end,
       jsonb_build_object('where', '[]'::jsonb, 'when', '["overnight"]'::jsonb, 'signs', '[]'::jsonb,
         'words', 'Complaint ' || n || case when n % 11 = 0 then ', hissing' else ', sags' end)
     from (select n, now() - make_interval(mins => (${jobs} - n) * 130) as opened
