@@ -145,7 +145,7 @@ async function openShop(
     making: BESIDE,
     release: version,
     log,
-    run: runBeside(join(here, 'backupWorker.js')),
+    run: runBeside(join(here, 'backupWorker.js'), settings.database ?? null),
     replace,
   }
   const backups = new Backups(parts, remembered)

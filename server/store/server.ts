@@ -122,18 +122,37 @@ export interface Taken {
 
 const READS_ONE_MOMENT = 'begin isolation level repeatable read read only'
 
+async function atOneMoment<Answer>(
+  client: pg.ClientBase,
+  work: (sql: Sql) => Promise<Answer>,
+): Promise<Answer> {
+  await client.query(READS_ONE_MOMENT)
+  try {
+    return await work(within(sqlOf(client)))
+  } finally {
+    await client.query('commit')
+  }
+}
+
+/** Reads the records on a server as they are at one moment, over a connection of its own. */
+export async function readServer<Answer>(
+  url: string,
+  work: (sql: Sql) => Promise<Answer>,
+): Promise<Answer> {
+  const client = new pg.Client(settingsFor(url))
+  await client.connect()
+  try {
+    return await atOneMoment(client, work)
+  } finally {
+    await client.end()
+  }
+}
+
 async function copyOut(pool: pg.Pool, making: Making, folder: string): Promise<Copied> {
   await createDatabase(folder, making.migrations, making.template)
   const to = await PGlite.create(folder)
   try {
-    return await overOne(pool, async (client) => {
-      await client.query(READS_ONE_MOMENT)
-      try {
-        return await copyRows(within(sqlOf(client)), to)
-      } finally {
-        await client.query('commit')
-      }
-    })
+    return await overOne(pool, (client) => atOneMoment(client, (from) => copyRows(from, to)))
   } finally {
     await to.close()
   }

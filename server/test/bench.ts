@@ -77,7 +77,7 @@ export async function startBench({ people = true, log: given }: Setting = {}): P
       making: place,
       release: '0.0.0',
       log,
-      run: doTask,
+      run: (task) => doTask(task, place.url),
       replace: () => Promise.resolve(),
     },
     { doing: null, fault: null, restored: null },

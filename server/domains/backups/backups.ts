@@ -36,10 +36,12 @@ const LOOK_MS = 5 * 60_000
 
 /** Runs a task in a process of its own. @param program the built worker. */
 export const runBeside =
-  (program: string) =>
+  (program: string, database: string | null) =>
   (task: Task): Promise<Done> =>
     new Promise((resolve, reject) => {
-      const child = fork(program, [JSON.stringify(task)])
+      // The address may hold a password: what stands behind a program's name anybody may read.
+      const env = { ...process.env, ...(database === null ? {} : { DATABASE_URL: database }) }
+      const child = fork(program, [JSON.stringify(task)], { env })
       child.once('message', ({ done, fault }: { done?: Done; fault?: string }) =>
         done ? resolve(done) : reject(new ArchiveFaulty(fault ?? BACKUP_FAULTS.brokeOff())),
       )
@@ -246,11 +248,13 @@ export class Backups {
     const madeAt = new Date().toISOString()
     const file = join(folder, `${nameOf(madeAt)}${UNFINISHED}`)
     try {
-      await opened.copyTo(join(work, 'copy'))
+      // A server is read beside: to copy it here would keep this process from answering.
+      const copy = opened.kind === 'pglite' ? join(work, 'copy') : null
+      if (copy !== null) await opened.copyTo(copy)
       const { shopId, migrations } = opened.marker
       await this.parts.run({
         kind: 'make',
-        copy: join(work, 'copy'),
+        copy,
         scratch: join(work, 'scratch'),
         file,
         about: { madeAt, release, shopId, migrations },

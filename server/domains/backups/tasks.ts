@@ -11,8 +11,8 @@ import { unpackDatabase } from './unpack.ts'
 export type Task =
   | {
       readonly kind: 'make'
-      /** A copy of the database, removed when it is packed. */
-      readonly copy: string
+      /** A copy of an embedded database, removed when it is packed; null: read from its server. */
+      readonly copy: string | null
       /** A folder to put the archive back into, removed when it is compared. */
       readonly scratch: string
       readonly file: string
@@ -32,31 +32,41 @@ export interface Done {
   readonly bytes: number
 }
 
-async function make({
-  copy,
-  scratch,
-  file,
-  about,
-  making,
-}: Task & { kind: 'make' }): Promise<Done> {
+async function packCopy(copy: string, about: About, file: string): Promise<void> {
+  const db = await PGlite.create(copy)
   try {
-    const db = await PGlite.create(copy)
-    try {
-      await packDatabase(db, about, file)
-    } finally {
-      await db.close()
+    await packDatabase(db, about, file)
+  } finally {
+    await db.close()
+  }
+  rmSync(copy, { recursive: true, force: true })
+}
+
+async function make(
+  { copy, scratch, file, about, making }: Task & { kind: 'make' },
+  database: string | null,
+): Promise<Done> {
+  try {
+    if (copy !== null) await packCopy(copy, about, file)
+    else {
+      const { readServer } = await import('../../store/server.ts')
+      await readServer(database ?? '', (sql) => packDatabase(sql, about, file))
     }
-    rmSync(copy, { recursive: true, force: true })
     const manifest = await unpackDatabase(file, scratch, making)
     return { manifest, bytes: statSync(file).size }
   } finally {
-    for (const folder of [copy, scratch]) rmSync(folder, { recursive: true, force: true })
+    for (const folder of [copy, scratch])
+      if (folder !== null) rmSync(folder, { recursive: true, force: true })
   }
 }
 
-/** Does a task. @throws {ArchiveFaulty} and what the disk refuses. */
-export async function doTask(task: Task): Promise<Done> {
-  if (task.kind === 'make') return make(task)
+/**
+ * Does a task.
+ * @param database address of the server that holds the records; null: they are embedded
+ * @throws {ArchiveFaulty} and what the disk refuses.
+ */
+export async function doTask(task: Task, database: string | null = null): Promise<Done> {
+  if (task.kind === 'make') return make(task, database)
   const manifest = await unpackDatabase(task.file, task.folder, task.making)
   syncTree(task.folder)
   return { manifest, bytes: statSync(task.file).size }
