@@ -1,5 +1,6 @@
-// npm run bench:load -- [embedded | postgres | postgres2] [minutes]: what a large shop and 200 people
-// at once ask of it. Each person does something every three seconds.
+// npm run bench:load -- [embedded | postgres | postgres2] [minutes] [quiet]: what a large shop and 200 people
+// at once ask of it. Each person does something every three seconds; a backup and heavy calculations
+// go on beside, unless it is to be quiet.
 import { existsSync, mkdtempSync, rmSync } from 'node:fs'
 import { fork } from 'node:child_process'
 import type { ChildProcess } from 'node:child_process'
@@ -20,7 +21,7 @@ import { HANDLERS } from '../server/domains/handlers.ts'
 import { tellBareQueries } from './bareQueries.ts'
 import { fillLarge, KIND, LARGE, nthId, OPEN_JOBS } from './loadData.ts'
 import { peakMb, quantile } from './large.ts'
-import { busySeconds } from './processes.ts'
+import { busySeconds, stolenSeconds } from './processes.ts'
 
 const root = fileURLToPath(new URL('..', import.meta.url))
 const built = join(root, 'server/dist')
@@ -32,7 +33,11 @@ const TRIES = 40
 const STILL_MS = 20
 
 type Place = 'embedded' | 'postgres' | 'postgres2'
-const [place = 'embedded', minutes = '1'] = process.argv.slice(2) as [Place?, string?]
+const [place = 'embedded', minutes = '1', quiet] = process.argv.slice(2) as [
+  Place?,
+  string?,
+  'quiet'?,
+]
 
 interface Running {
   readonly address: string
@@ -322,6 +327,7 @@ const busyNow = (servers: readonly Running[]): Busy => ({
   servers: servers.reduce((sum, { pid }) => sum + busySeconds({ pid }), 0),
   database: busySeconds({ named: 'postgres' }),
   'load maker': busySeconds({ pid: process.pid }),
+  'other machines on these processors': stolenSeconds(),
 })
 
 function tellBusy(before: Busy, now: Busy, requests: number): void {
@@ -380,10 +386,12 @@ async function main(): Promise<void> {
     const still = stoodStill()
     const busy = busyNow(servers)
     await Promise.all([
-      disturb(
-        people.find(({ role }) => role === 'lead')!,
-        seconds,
-      ),
+      quiet
+        ? null
+        : disturb(
+            people.find(({ role }) => role === 'lead')!,
+            seconds,
+          ),
       ...people.map((person, n) => live(person, n, untilMs)),
     ])
     tell(servers, seconds)

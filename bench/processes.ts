@@ -26,3 +26,7 @@ export function busySeconds(of: { readonly pid: number } | { readonly named: str
     .filter((stat) => stat.includes(`(${of.named})`))
     .reduce((sum, stat) => sum + secondsIn(stat), 0)
 }
+
+/** Processor time so far that the host gave to other machines while this one wanted it, s. */
+export const stolenSeconds = (): number =>
+  TICK_S * Number(readFileSync('/proc/stat', 'utf8').split('\n')[0]!.split(/\s+/)[8])
