@@ -55,9 +55,9 @@ function adapterRoutes(router: Router, devices: Devices): void {
     const source = { of: 'commands', id: idOf(req), token: tokenOf(req) } as const
     await streamOf(req, res, (hear) =>
       devices.follow(source, ({ event, data }) => {
-        // It attaches again, and is told where to.
-        if (event === 'gone') res.end()
-        else hear(event, data)
+        if (event !== 'gone') hear(event, data)
+        // It attaches again. Before the stream is open, the refusal is the answer.
+        else if (res.headersSent) res.end()
       }),
     )
   })

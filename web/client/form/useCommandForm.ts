@@ -91,6 +91,7 @@ export function useCommandForm<Name extends CommandType, Typed extends FieldValu
 ): CommandForm<Typed> {
   const { command, begin, baseVersion = null, mode = 'onSubmit', empties = false } = opened
   const [id, setId] = useState(() => crypto.randomUUID())
+  const [sentAs, setSentAs] = useState(baseVersion)
   const sending = useCommand(command)
   const form = useForm<Typed, unknown, CommandPayload<Name>>({
     defaultValues: begin as DefaultValues<Typed>,
@@ -128,6 +129,7 @@ export function useCommandForm<Name extends CommandType, Typed extends FieldValu
     opened.onDone?.(id, result)
   }
   const submit = form.handleSubmit((payload) => {
+    setSentAs(origin.version)
     const person = opened.person?.(id)
     note(form.getValues())
     sending.submit(
@@ -150,7 +152,8 @@ export function useCommandForm<Name extends CommandType, Typed extends FieldValu
   const sentence = (): string => {
     if (root !== '') return root
     if (meanwhile) return BOTH
-    if (isStale && baseVersion === origin.version) return MERGED
+    // What it was refused for stands in the fields by now.
+    if (isStale && sentAs !== origin.version && baseVersion === origin.version) return MERGED
     return sending.isError ? sentenceOf(sending.error) : ''
   }
   const clashing = (meanwhile?.clashes ?? []).map(({ path }) => [path[0]!, THEIRS])
