@@ -1,4 +1,4 @@
-import { spawnSync } from 'node:child_process'
+import { spawn, spawnSync } from 'node:child_process'
 import { cpSync, existsSync, mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
@@ -13,7 +13,19 @@ import type { ServerProcess } from './server.ts'
 import { startProcess } from './server.ts'
 
 const moveScript = fileURLToPath(new URL('../scripts/move.mjs', import.meta.url))
+const adapter = fileURLToPath(new URL('../server/test/adapter.mjs', import.meta.url))
 const MEMORY = '/dev/shm'
+
+interface Told {
+  readonly attached: boolean
+  readonly identity: { readonly id: string }
+}
+
+/** What a server says of the box that attached to another one. */
+const boxAt = async (address: string): Promise<Told | undefined> =>
+  ((await (await fetch(`${address}/api/devices`)).json()) as Told[]).find(
+    ({ identity }) => identity.id === 'outside-box',
+  )
 
 test.describe('records on a PostgreSQL server', () => {
   let database: string
@@ -84,5 +96,22 @@ test.describe('records on a PostgreSQL server', () => {
         ?.readings.map(({ heightMm }) => heightMm)
         .sort(),
     ).toEqual([431, 432, 471, 471, 486, 486, 487, 487])
+
+    // A device that reaches one process is the same device in the other.
+    const box = spawn(process.execPath, [adapter, one.address], { stdio: 'ignore' })
+    try {
+      await expect
+        .poll(async () => (await boxAt(two.address))?.attached, { timeout: 15_000 })
+        .toBe(true)
+      await two.kill()
+      // Whoever leads now is told anew what is attached; the box itself attaches when it starts again.
+      await expect
+        .poll(() => fetch(`${one.address}/api/devices`).then(({ status }) => status), {
+          timeout: 15_000,
+        })
+        .toBe(200)
+    } finally {
+      box.kill()
+    }
   })
 })
