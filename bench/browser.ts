@@ -20,11 +20,18 @@ export async function watchedPage(browser: Browser): Promise<Page> {
   return page
 }
 
-/** A watched page at a workshop's laptop, opened somewhere and signed. */
+/** A watched page at a workshop's laptop, opened somewhere by somebody who has said who they are. */
 export async function openSigned(browser: Browser, address: string, name: string): Promise<Page> {
   const page = await watchedPage(browser)
+  const people = (await (await fetch(`${new URL(address).origin}/api/people`)).json()) as {
+    id: string
+    name: string
+  }[]
+  const session = { personId: people.find((each) => each.name === name)!.id, device: 'bench' }
+  await page.addInitScript((state) => {
+    localStorage.setItem('anklet.session', JSON.stringify({ state, version: 1 }))
+  }, session)
   await page.goto(address)
-  await page.getByRole('button', { name, exact: true }).click()
   return page
 }
 

@@ -9,7 +9,7 @@ import { doneByRecord, runOf } from '@anklet/core/work/record'
 import { CORNERS } from '@anklet/core/base/vehicle'
 import { answer } from '../e2e/atWork.ts'
 import { sendCommand } from '../e2e/command.ts'
-import { launch, longestTaskMs, scrolled, watchedPage } from './browser.ts'
+import { launch, longestTaskMs, openSigned, scrolled } from './browser.ts'
 import { medianMs } from './machine.ts'
 import { onDemo } from './server.ts'
 
@@ -101,7 +101,6 @@ const stepOn = (page: Page): Promise<number> =>
 
 async function visit(address: string): Promise<WorkSpeed> {
   const browser = await launch()
-  const page = await watchedPage(browser)
   const jobs = (await (await fetch(`${address}/api/jobs`)).json()) as {
     id: string
     plate: string
@@ -111,8 +110,7 @@ async function visit(address: string): Promise<WorkSpeed> {
     name: string
   }[]
   const { id } = jobs.find(({ plate }) => plate === 'HL 250')!
-  await page.goto(`${address}/jobs/${id}/work`)
-  await page.getByRole('dialog').getByRole('button', { name: 'S. Okafor' }).click()
+  const page = await openSigned(browser, `${address}/jobs/${id}/work`, 'S. Okafor')
   const card = page.locator('article[data-step]')
   await card.waitFor()
   await page.waitForTimeout(1500)
