@@ -7,8 +7,8 @@ import { Refused, sentenceOf } from '../api.ts'
 import { useCommand } from '../queries.ts'
 import type { FormRules } from './commandResolver.ts'
 import { commandResolver } from './commandResolver.ts'
-import type { Clash } from './meanwhile.ts'
 import { same } from './meanwhile.ts'
+import type { Meanwhile } from './useMeanwhile.ts'
 import { useMeanwhile } from './useMeanwhile.ts'
 
 interface Opened<Name extends CommandType, Typed> extends Omit<
@@ -34,13 +34,6 @@ interface Opened<Name extends CommandType, Typed> extends Omit<
   /** Told what stands in the fields with each change, where that is kept outside the form. */
   onTyped?(typed: NoInfer<Typed>): void
   onDone?(id: string, result: CommandResult): void
-}
-
-/** A choice between what is typed and what somebody else wrote. */
-export interface Meanwhile {
-  readonly clashes: readonly Clash[]
-  keepMine(): void
-  takeTheirs(): void
 }
 
 const BOTH =
@@ -113,7 +106,7 @@ export function useCommandForm<Name extends CommandType, Typed extends FieldValu
       })
     opened.onTyped?.({ ...form.getValues() })
   }
-  const { origin, meeting, note, arrived, start } = useMeanwhile({
+  const { origin, meanwhile, note, arrived, start } = useMeanwhile({
     record: { begin, version: baseVersion },
     typed,
     sending,
@@ -137,16 +130,6 @@ export function useCommandForm<Name extends CommandType, Typed extends FieldValu
       done,
     )
   })
-  const choose = (chosen: Typed) => (): void => {
-    set(chosen)
-    start({ begin, version: baseVersion })
-    sending.reset()
-  }
-  const meanwhile = meeting && {
-    clashes: meeting.clashes,
-    keepMine: choose(meeting.mine),
-    takeTheirs: choose(meeting.theirs),
-  }
   const { root = '', ...refusals } = sentencesOf(errors)
   const isStale = sending.error instanceof Refused && sending.error.code === 'stale'
   const sentence = (): string => {

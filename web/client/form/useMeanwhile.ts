@@ -1,6 +1,13 @@
 import { useEffect, useEffectEvent, useRef, useState } from 'react'
-import type { Meeting } from './meanwhile.ts'
+import type { Clash, Meeting } from './meanwhile.ts'
 import { meet, same } from './meanwhile.ts'
+
+/** A choice between what is typed and what somebody else wrote. */
+export interface Meanwhile {
+  readonly clashes: readonly Clash[]
+  keepMine(): void
+  takeTheirs(): void
+}
 
 /** A record as the fields of a form show it. */
 interface Shown<Typed> {
@@ -15,18 +22,18 @@ interface Shown<Typed> {
  * @param record as it is now
  * @param sending How what was sent goes: its own answer moves the record.
  * @param put Puts something into the fields.
- * @returns `origin`, what is typed against; `meeting`, what both changed, null while there is nothing
- * to choose; `note` tells what is sent, `arrived` what version it became; `start` begins from there.
+ * @returns `origin`, what is typed against; `meanwhile`, the choice where both changed the
+ * same, null while there is none; `note` tells what is sent, `arrived` what version it became; `start` begins from there.
  */
 export function useMeanwhile<Typed extends object>({
   record,
   typed,
-  sending: { isPending, isError },
+  sending: { isPending, isError, reset },
   put,
 }: {
   readonly record: Shown<Typed>
   readonly typed: Typed
-  readonly sending: { readonly isPending: boolean; readonly isError: boolean }
+  readonly sending: { readonly isPending: boolean; readonly isError: boolean; reset(): void }
   put(typed: Partial<Typed>): void
 }) {
   const [origin, start] = useState(record)
@@ -44,9 +51,21 @@ export function useMeanwhile<Typed extends object>({
   useEffect(() => {
     if (settles) settle()
   }, [settles])
+  const choose = (chosen: Typed) => (): void => {
+    put(chosen)
+    start(record)
+    reset()
+  }
+  const meanwhile: Meanwhile | null = clashes
+    ? {
+        clashes: meeting.clashes,
+        keepMine: choose(meeting.mine),
+        takeTheirs: choose(meeting.theirs),
+      }
+    : null
   return {
     origin,
-    meeting: clashes ? meeting : null,
+    meanwhile,
     note: (now: Typed): void => {
       sent.current = now
     },
