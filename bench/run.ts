@@ -154,7 +154,7 @@ row('- put back in its place', `${backup.restoreSeconds.toFixed(0)} s`)
 row('- start with it', `${backup.startSeconds.toFixed(1)} s`, '3 s')
 
 const pages = await measurePages()
-row('first load of the floor: script, compressed', `${pages.scriptKb.toFixed(0)} kB`, '250 kB')
+row('first load of the floor: script, compressed', `${pages.scriptKb.toFixed(0)} kB`, '150 kB')
 row('first load of the floor: fonts', `${pages.fontKb.toFixed(0)} kB`)
 row('floor readable, a tap on a name included', `${pages.floorMs.toFixed(0)} ms`)
 row('leak-down inference in the browser’s worker', `${pages.inferenceMs.toFixed(0)} ms`, '150 ms')

@@ -1,27 +1,11 @@
 import type { ReactNode } from 'react'
 import { lazy, Suspense, useEffect, useState } from 'react'
 import { useNavigate } from 'react-router'
-import { Sheet } from '../../kit/Sheet.tsx'
 
+// Fetched when they are asked for: the first load does without their sheets.
 const Palette = lazy(() => import('./Palette.tsx').then((module) => ({ default: module.Palette })))
+const KeyList = lazy(() => import('./KeyList.tsx').then((module) => ({ default: module.KeyList })))
 
-const LIST = [
-  ['Ctrl K', 'Find anything'],
-  ['f', 'Floor'],
-  ['j', 'All jobs'],
-  ['n', 'New job'],
-  ['v', 'Vehicles'],
-  ['b', 'Bench'],
-  ['d', 'Devices'],
-  ['s', 'Shelf'],
-  [
-    'i  h  w  c  e  o  r  a  p  g',
-    'Intake, Heights, Watch, Checks, Decision, Work, Recommission, Calibrate, Proof, Handover of the open job',
-  ],
-  ['?', 'This list'],
-  ['Enter', 'On a walk: take the reading and walk on'],
-  ['Backspace', 'On a walk: delete the last figure'],
-] as const
 const PLACE: Readonly<Record<string, string>> = {
   f: '/',
   j: '/jobs',
@@ -81,20 +65,11 @@ export function Keys({ finding, onFind }: KeysProps): ReactNode {
           <Palette open onClose={() => onFind(false)} />
         </Suspense>
       )}
-      <Sheet title="Keys" open={open} onClose={() => setOpen(false)}>
-        <table className="table">
-          <tbody>
-            {LIST.map(([key, words]) => (
-              <tr key={key}>
-                <td className="whitespace-nowrap">
-                  <span className="kbd">{key}</span>
-                </td>
-                <td>{words}</td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
-      </Sheet>
+      {open && (
+        <Suspense>
+          <KeyList onClose={() => setOpen(false)} />
+        </Suspense>
+      )}
     </>
   )
 }
