@@ -9,9 +9,12 @@ const several = (n: number, one: string): string => `${n} ${one}${n === 1 ? '' :
 /** How long a shop keeps what tells of people, in words. @param times null: nobody has said. */
 export function keptWords(times: Times | null): string {
   const { ownerYears = null, doorMonths = null } = times ?? {}
-  const owners = ownerYears === null ? 'until somebody erases it' : several(ownerYears, 'year')
+  const owners =
+    ownerYears === null
+      ? 'until somebody erases it'
+      : `${several(ownerYears, 'year')} after the last job`
   const door = doorMonths === null ? 'for good' : several(doorMonths, 'month')
-  return `Whose a car is: ${owners}. Sign-ins: ${door}`
+  return `Owners’ data: ${owners}. Sign-ins: ${door}`
 }
 
 /** What would go by a setting that is not kept yet. */
@@ -23,7 +26,7 @@ export function pastWords({
   readonly entries: number
 }): string {
   const parts = [
-    ...(cars > 0 ? [`what tells whose ${several(cars, 'car')} ${cars === 1 ? 'is' : 'are'}`] : []),
+    ...(cars > 0 ? [`the owners’ data of ${several(cars, 'car')}`] : []),
     ...(entries > 0
       ? [
           `${entries} sign-in${entries === 1 ? '' : 's'} or addresses that something was written from`,

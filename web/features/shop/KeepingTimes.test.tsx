@@ -18,16 +18,16 @@ const past: Answering = (asked) => ({
 })
 const put = async (): Promise<Formed> => {
   const page = putForm(<KeepingTimes />, { '/api/shop': shop, '/api/keeping': past })
-  await screen.findByText('Whose a car is: until somebody erases it. Sign-ins: 24 months')
+  await screen.findByText('Owners’ data: until somebody erases it. Sign-ins: 24 months')
   return page
 }
-const OWNER = /^Whose a car is, after/
+const OWNER = /^Owners’ data, after/
 afterEach(() => useAccess.setState({ accounts: false, me: null }))
 
 test('how much would go is told before it is kept', async () => {
   const page = await put()
   type(OWNER, '5')
-  await screen.findByText(/goes for good a day from now: what tells whose 2 cars are; 7 sign-ins/)
+  await screen.findByText(/goes for good a day from now: the owners’ data of 2 cars; 7 sign-ins/)
   expect(page.commands).toEqual([])
   tap('Keep it so long')
   await waitFor(() => expect(page.commands).toHaveLength(1))

@@ -55,7 +55,7 @@ function Times({ shop }: { readonly shop: Shop }): ReactNode {
         <FormLine
           form={form}
           field="ownerYears"
-          words="Whose a car is, after its last job was closed"
+          words="Owners’ data, after a car’s last job was closed"
           hint="plate, VIN, notes, the customer’s words, photos; empty: until somebody erases it"
           unit="years"
           most={2}
