@@ -274,6 +274,7 @@ describe('records', () => {
       .expect(200)
     expect((await bench.get('/api/shop')).body).toEqual({
       backup: null,
+      keeping: null,
       rate: null,
       version: 2,
       name: 'Tern Quay',
