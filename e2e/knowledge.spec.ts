@@ -108,7 +108,9 @@ test.describe('codes', () => {
   }) => {
     await openJob(page, demoShop, 'TQ 102')
     await handOn(page).tap(/^Codes/)
+    // The tab before this one takes files too, as long as it is still there.
     await page
+      .getByRole('region', { name: 'Read codes in' })
       .locator('input[type=file]')
       .setInputFiles(
         text(
