@@ -1,3 +1,4 @@
+import { counted } from '../plain/counts.ts'
 import type { Backup, BackupCounts, BackupsRecord } from '@anklet/contract'
 import { daysWords, momentWords } from '../plain/times.ts'
 
@@ -6,8 +7,6 @@ const DAY_MS = 24 * 3_600_000
 /** How large a file is, as people say it. */
 export const sizeWords = (bytes: number): string =>
   bytes < 1e6 ? `${Math.max(1, Math.round(bytes / 1e3))} kB` : `${(bytes / 1e6).toFixed(1)} MB`
-
-const counted = (count: number, one: string): string => `${count} ${one}${count === 1 ? '' : 's'}`
 
 /** What is in a backup. */
 export const countWords = ({ vehicles, jobs, rounds, photos }: BackupCounts): string =>

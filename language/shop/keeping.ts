@@ -1,10 +1,10 @@
+import { counted } from '../plain/counts.ts'
+
 /** How long what is kept, as a shop has set it. */
 interface Times {
   readonly ownerYears: number | null
   readonly doorMonths: number | null
 }
-
-const several = (n: number, one: string): string => `${n} ${one}${n === 1 ? '' : 's'}`
 
 /** How long a shop keeps what tells of people, in words. @param times null: nobody has said. */
 export function keptWords(times: Times | null): string {
@@ -12,8 +12,8 @@ export function keptWords(times: Times | null): string {
   const owners =
     ownerYears === null
       ? 'until somebody erases it'
-      : `${several(ownerYears, 'year')} after the last job`
-  const door = doorMonths === null ? 'for good' : several(doorMonths, 'month')
+      : `${counted(ownerYears, 'year')} after the last job`
+  const door = doorMonths === null ? 'for good' : counted(doorMonths, 'month')
   return `Owners’ data: ${owners}. Sign-ins: ${door}`
 }
 
@@ -26,11 +26,9 @@ export function pastWords({
   readonly entries: number
 }): string {
   const parts = [
-    ...(cars > 0 ? [`the owners’ data of ${several(cars, 'car')}`] : []),
+    ...(cars > 0 ? [`the owners’ data of ${counted(cars, 'car')}`] : []),
     ...(entries > 0
-      ? [
-          `${entries} sign-in${entries === 1 ? '' : 's'} or addresses that something was written from`,
-        ]
+      ? [`${counted(entries, 'sign-in')} or addresses that something was written from`]
       : []),
   ]
   if (parts.length === 0) return 'Nothing on record is older than that today.'

@@ -8,6 +8,9 @@ const RENEW_MS = 2000
 /** A process not heard of for so long listens no more, ms. */
 const LENT_MS = 8000
 
+/** Refusals of a source that whoever leads does not know. */
+const NOT_KNOWN: ReadonlySet<string> = new Set(['notFound', 'adapterUnknown'])
+
 /** What is listened to: what a device tells, or what its adapter is asked to do. */
 export type Source =
   | { readonly of: 'events'; readonly id: string }
@@ -37,8 +40,10 @@ interface Lent {
 /** What the process that leads does so that others can listen. */
 export type FollowActs = {
   readonly follow: (by: string, key: string, source: Source) => Promise<null>
-  readonly leave: (by: string, key: string) => Promise<null>
+  readonly leave: (by: string, key: string) => null
 }
+
+const nameOf = (by: string, key: string): string => `${by} ${key}`
 
 /** At the process that leads: tells those that listen what comes from its devices. */
 export class Lending {
@@ -49,31 +54,31 @@ export class Lending {
     private readonly tell: (to: string, key: string, told: Told) => void,
   ) {}
 
-  readonly acts: FollowActs = {
-    follow: (by, key, source) => {
-      const name = `${by} ${key}`
-      const known = this.lent.get(name)
-      const untilMs = Date.now() + LENT_MS
-      if (known) known.untilMs = untilMs
-      else
-        this.lent.set(name, {
-          end: open(this.hub, source, (told) => this.tell(by, key, told)),
-          untilMs,
-        })
-      return Promise.resolve(null)
-    },
-    leave: (by, key) => {
-      this.drop(`${by} ${key}`)
-      return Promise.resolve(null)
-    },
+  /** Goes on with what a process listens to. @returns false: it does not listen to that yet. */
+  renews(by: string, key: string): boolean {
+    const known = this.lent.get(nameOf(by, key))
+    if (known) known.untilMs = Date.now() + LENT_MS
+    return known !== undefined
+  }
+
+  /** Tells a process what comes from a source from now on. @throws {AppError} `notFound`, `adapterUnknown` */
+  lend(by: string, key: string, source: Source): void {
+    // Two questions of one process may have been on their way at once.
+    if (this.renews(by, key)) return
+    const end = open(this.hub, source, (told) => this.tell(by, key, told))
+    this.lent.set(nameOf(by, key), { end, untilMs: Date.now() + LENT_MS })
+  }
+
+  drop(by: string, key: string): void {
+    this.end(nameOf(by, key))
   }
 
   /** Ends what nobody has renewed. @param all everything: this process leads no more */
   look({ all }: { readonly all: boolean }): void {
-    for (const [name, { untilMs }] of this.lent) if (all || untilMs < Date.now()) this.drop(name)
+    for (const [name, { untilMs }] of this.lent) if (all || untilMs < Date.now()) this.end(name)
   }
 
-  private drop(name: string): void {
+  private end(name: string): void {
     this.lent.get(name)?.end()
     this.lent.delete(name)
   }
@@ -167,8 +172,8 @@ export class Following {
     try {
       await this.reach(key, entry)
     } catch (error) {
-      if (!(error instanceof AppError)) throw error
-      if (error.code !== 'devicesAway') this.miss(entry)
+      // Anything else, a database that is away too, is tried again.
+      if (error instanceof AppError && NOT_KNOWN.has(error.code)) this.miss(entry)
     }
   }
 

@@ -38,17 +38,13 @@ export interface Among {
   leads(): boolean
 }
 
-interface Waiting {
-  settle(message: Message & { kind: 'answer' }): void
-}
-
 /**
  * What exactly one process does for all: it does it itself while it leads, and asks the one that
  * leads while another does.
  */
 export class Leader<Doing extends Acts> {
   readonly own = crypto.randomUUID()
-  private readonly waiting = new Map<string, Waiting>()
+  private readonly waiting = new Map<string, (answer: Message & { kind: 'answer' }) => void>()
   private heard: (key: string, value: unknown) => void = () => undefined
 
   constructor(
@@ -94,16 +90,14 @@ export class Leader<Doing extends Acts> {
         if (leads()) here().then(resolve, reject)
         else reject(new AppError('devicesAway'))
       }, LOOK_MS)
-      this.waiting.set(id, {
-        settle: ({ value, problem }) => {
-          end()
-          if (problem)
-            reject(new AppError(problem.code, problem.data, problem.path, problem.faults))
-          else resolve(value)
-        },
+      this.waiting.set(id, ({ value, problem }) => {
+        end()
+        if (problem) reject(new AppError(problem.code, problem.data, problem.path, problem.faults))
+        else resolve(value)
       })
     })
-    await this.send({ kind: 'ask', by: this.own, id, act, given })
+    // Not told, or not to anybody: it says so when it has waited long enough.
+    this.send({ kind: 'ask', by: this.own, id, act, given }).catch(() => undefined)
     return answered
   }
 
@@ -124,7 +118,7 @@ export class Leader<Doing extends Acts> {
   private async take(message: Message): Promise<void> {
     if (message.kind === 'ask') return this.answer(message)
     if (message.to !== this.own) return
-    if (message.kind === 'answer') this.waiting.get(message.id)?.settle(message)
+    if (message.kind === 'answer') this.waiting.get(message.id)?.(message)
     else this.heard(message.key, message.value)
   }
 

@@ -1,7 +1,7 @@
 import type { Frame, LinkMessage, Trace } from '@anklet/contract'
 import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest'
 import type { Database } from '../store/database.ts'
-import { boxWith } from '../test/records.ts'
+import { boxWith, GALLERY } from '../test/records.ts'
 import { DeviceHub } from './hub.ts'
 import { Recorder } from './recorder.ts'
 
@@ -42,17 +42,7 @@ class Notebook {
 }
 
 const BOX = boxWith({
-  channels: [
-    {
-      id: 'gallery',
-      corner: null,
-      place: 'gallery',
-      kind: 'pressure',
-      unit: 'bar',
-      least: 0,
-      most: 25,
-    },
-  ],
+  channels: [GALLERY],
 })
 const frame = (atS: number, gallery?: number, change: Partial<Frame> = {}): LinkMessage => ({
   kind: 'frame',

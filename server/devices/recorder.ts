@@ -32,13 +32,6 @@ interface Before {
 }
 const NOTHING_BEFORE: Before = { rows: 0, chunk: 0, atS: 0 }
 
-/** A log that is open, by whoever looks for such. */
-interface OpenLog {
-  readonly id: string
-  readonly deviceId: string
-  readonly at: string
-}
-
 /** The next moment of a log after one that was told, at the least, s. */
 const NEXT_S = 0.1
 const FLUSH_MS = 2000
@@ -179,17 +172,19 @@ export class Recorder {
   }
 
   /**
-   * Records what is open and ends what is not, where another process began or ended it: one that
-   * recorded until it died, or that wrote the command while this one was not heard.
+   * Records every log that nobody has ended and ends what is recorded besides, where another process
+   * began or ended it: one that recorded until it died, or wrote the command while this one was not
+   * heard.
    */
-  async match(logs: readonly OpenLog[]): Promise<void> {
+  async match(): Promise<void> {
+    const logs = await this.db.select().from(deviceLog).where(isNull(deviceLog.endedAt))
     const wanted = new Set(logs.map(({ id }) => id))
     for (const logId of this.open.keys()) if (!wanted.has(logId)) await this.stop(logId)
     for (const log of logs)
       if (!this.open.has(log.id) && this.hub.isAttached(log.deviceId)) await this.resume(log)
   }
 
-  private async resume({ id, deviceId, at }: OpenLog): Promise<void> {
+  private async resume({ id, deviceId, at }: typeof deviceLog.$inferSelect): Promise<void> {
     const [last] = await this.db
       .select({ seq: logChunk.seq, trace: logChunk.trace, rows: deviceLog.rows })
       .from(logChunk)

@@ -1,10 +1,11 @@
 import type { Holder, LinkCommand, LinkHello, LinkMessage, StandInChange } from '@anklet/contract'
 import type { DeviceHub } from '../devices/hub.ts'
+import type { Source } from '../devices/following.ts'
 import { Following, Lending } from '../devices/following.ts'
 import type { Among } from '../devices/leader.ts'
 import { Leader } from '../devices/leader.ts'
 import type { Recorder } from '../devices/recorder.ts'
-import { nameDevice, openLogs } from '../domains/logs/queries.ts'
+import { nameDevice } from '../domains/logs/queries.ts'
 import { listSimulatedTypes } from '../domains/vehicleTypes/queries.ts'
 import type { Database } from '../store/database.ts'
 
@@ -66,11 +67,17 @@ function actsOn(parts: DeviceParts, lending: Lending) {
       await recorder.stop(logId)
       return null
     },
-    follow: async (...given: Parameters<Lending['acts']['follow']>) => {
+    follow: async (by: string, key: string, source: Source): Promise<null> => {
+      // Said again and again by whoever listens: only the first time asks the records.
+      if (lending.renews(by, key)) return null
       await known()
-      return lending.acts.follow(...given)
+      lending.lend(by, key, source)
+      return null
     },
-    leave: lending.acts.leave,
+    leave: (by: string, key: string): null => {
+      lending.drop(by, key)
+      return null
+    },
   }
 }
 
@@ -104,12 +111,12 @@ export class Devices {
 
   /** Begins what this process has to do and does not, and ends what is another's by now. */
   private async look(): Promise<void> {
-    const { db, recorder } = this.parts
+    const { recorder } = this.parts
     const { leads } = this.leader
     this.lending.look({ all: !leads })
     if (!leads) return recorder.letGo()
     await keepStandIns(this.parts)
-    await recorder.match(await openLogs(db))
+    await recorder.match()
   }
 
   /** How many devices are attached to this process. */

@@ -1,5 +1,6 @@
 import { usualArchitecture, WALK } from '@anklet/core/base/vehicle'
 import type {
+  Channel,
   Architecture,
   DeviceIdentity,
   RoundInput,
@@ -38,6 +39,17 @@ export const vehicleTypeWith = (change: Partial<VehicleType> = {}): VehicleType 
   guesses: [],
   ...change,
 })
+
+/** What a box behind an adapter measures of the circuit. */
+export const GALLERY: Channel = {
+  id: 'gallery',
+  corner: null,
+  place: 'gallery',
+  kind: 'pressure',
+  unit: 'bar',
+  least: 0,
+  most: 25,
+}
 
 /** A device behind an adapter. */
 export const boxWith = (change: Partial<DeviceIdentity> = {}): DeviceIdentity => ({

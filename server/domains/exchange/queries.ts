@@ -185,6 +185,13 @@ async function requireExchangeable(tx: Transaction): Promise<void> {
     })
 }
 
+// Where its backups go and how long it keeps things each shop says itself.
+const shopOut = async (tx: Transaction) => ({
+  ...(await readShop(tx)),
+  backup: null,
+  keeping: null,
+})
+
 /**
  * The shop as a file for another one, as it stood at one moment.
  * @throws {AppError} `exchangeTooLarge`
@@ -194,7 +201,7 @@ export const writeBundle = (db: Database): Promise<ShopBundle> =>
     await requireExchangeable(tx)
     return {
       ...begun(),
-      shop: { ...(await readShop(tx)), backup: null, keeping: null },
+      shop: await shopOut(tx),
       people: await listPeople(tx),
       vehicleTypes: await listVehicleTypes(tx),
       vehicles: await listVehicles(tx),
@@ -232,7 +239,7 @@ export const writeJobBundle = (db: Database, jobId: string): Promise<ShopBundle>
     })
     return {
       ...begun(),
-      shop: { ...(await readShop(tx)), backup: null, keeping: null },
+      shop: await shopOut(tx),
       people: (await listPeople(tx)).filter(({ id }) => told.includes(id)),
       vehicleTypes: await tx.select().from(vehicleType).where(eq(vehicleType.id, typeId)),
       vehicles,

@@ -1,4 +1,4 @@
-import { asc, eq, isNull } from 'drizzle-orm'
+import { asc, eq } from 'drizzle-orm'
 import type { LogHead, LogRecord, Trace } from '@anklet/contract'
 import { AppError } from '../../kernel/appError.ts'
 import type { Database, Transaction } from '../../store/database.ts'
@@ -37,20 +37,6 @@ export const askLogs = (db: Database | Transaction, jobId: string) =>
     .from(deviceLog)
     .where(whichOf(deviceLog, jobId, 'counting'))
     .orderBy(asc(deviceLog.at))
-
-/** A log that is open: what is recorded, and of which device. */
-export interface OpenLog {
-  readonly id: string
-  readonly deviceId: string
-  readonly at: string
-}
-
-/** Every log that nobody has ended. */
-export const openLogs = (db: Database): Promise<OpenLog[]> =>
-  db
-    .select({ id: deviceLog.id, deviceId: deviceLog.deviceId, at: deviceLog.at })
-    .from(deviceLog)
-    .where(isNull(deviceLog.endedAt))
 
 /** Logs with their values, oldest first. @param jobId null: of all jobs */
 export async function wholeLogs(db: Database, jobId: string | null): Promise<LogRecord[]> {

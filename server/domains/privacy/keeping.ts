@@ -1,10 +1,10 @@
 import type { SQL } from 'drizzle-orm'
-import { and, eq, isNotNull, lt, or, sql } from 'drizzle-orm'
+import { and, isNotNull, lt, sql } from 'drizzle-orm'
 import type { Keeping, KeepingState } from '@anklet/contract'
 import { touchEverything } from '../../kernel/revisions.ts'
 import { takeTurn } from '../../kernel/turns.ts'
 import type { Database } from '../../store/database.ts'
-import { command, doorEvent, job, vehicle } from '../../store/schema.ts'
+import { command, doorEvent } from '../../store/schema.ts'
 import { noteAtDoor } from '../access/audit.ts'
 import { readShop } from '../shop/queries.ts'
 import { eraseWho } from './commands.ts'
@@ -36,9 +36,9 @@ const lastHereBefore = (then: string): SQL => sql`
   group by vehicle.id
   having bool_and(job.closed_at is not null) and max(job.closed_at) < ${then}`
 
-const doorBefore = (then: string) => lt(doorEvent.at, new Date(then).toISOString())
+const doorBefore = (then: string) => lt(doorEvent.at, then)
 const addressBefore = (then: string) =>
-  and(lt(command.receivedAt, new Date(then).toISOString()), isNotNull(command.address))
+  and(lt(command.receivedAt, then), isNotNull(command.address))
 
 /** What would be past its time now, were it kept so long. */
 export async function pastTime(
@@ -66,37 +66,25 @@ async function setSince(db: Database): Promise<number> {
   return at === null ? 0 : new Date(at).getTime()
 }
 
+/** Nobody did it: it was time. */
+const BY_THE_CLOCK = { personId: null, device: 'Anklet', address: '' } as const
+
 async function eraseCars(db: Database, then: string, now: Date): Promise<number> {
-  const { rows } = await db.execute<Due>(
-    sql`select * from (${lastHereBefore(then)}) due limit ${CARS_AT_ONCE}`,
-  )
-  for (const { id, version, jobs } of rows)
+  const due = lastHereBefore(then)
+  const { rows } = await db.execute<Due>(sql`select * from (${due}) due limit ${CARS_AT_ONCE}`)
+  for (const { id } of rows)
     await db.transaction(async (tx) => {
       await takeTurn(tx, null)
       // Somebody may have opened a job of it meanwhile.
-      const open = await tx
-        .select({ id: job.id })
-        .from(job)
-        .where(
-          and(
-            eq(job.vehicleId, id),
-            or(sql`${job.closedAt} is null`, sql`${job.closedAt} >= ${then}`),
-          ),
-        )
-      const [car] = await tx
-        .select({ version: vehicle.version })
-        .from(vehicle)
-        .where(eq(vehicle.id, id))
-      if (open.length > 0 || car?.version !== version) return
+      const [car] = (await tx.execute<Due>(sql`select * from (${due}) due where id = ${id}`)).rows
+      if (!car) return
+      const { version, jobs } = car
       await eraseWho(tx, id, { baseVersion: version, at: now.toISOString(), jobs })
       await noteAtDoor(tx, 'erasedInTime', BY_THE_CLOCK, { words: `car ${id.slice(0, 8)}` })
       await touchEverything(tx)
     })
   return rows.length
 }
-
-/** Nobody did it: it was time. */
-const BY_THE_CLOCK = { personId: null, device: 'Anklet', address: '' } as const
 
 /**
  * Erases what the shop keeps no longer: what tells whose cars are, sign-ins, and from where things

@@ -8,7 +8,7 @@ import { Recorder } from '../../devices/recorder.ts'
 import type { Wire } from '../../store/database.ts'
 import { deviceLog, logChunk } from '../../store/schema.ts'
 import { benchOfFile } from '../../test/bench.ts'
-import { boxWith, openTestJob } from '../../test/records.ts'
+import { boxWith, GALLERY, openTestJob } from '../../test/records.ts'
 import { Devices } from '../deviceActs.ts'
 
 const bench = benchOfFile()
@@ -62,17 +62,7 @@ afterEach(async () => {
 
 const BOX = boxWith({
   actions: ['fill'],
-  channels: [
-    {
-      id: 'gallery',
-      corner: null,
-      place: 'gallery',
-      kind: 'pressure',
-      unit: 'bar',
-      least: 0,
-      most: 25,
-    },
-  ],
+  channels: [GALLERY],
 })
 const hello = { format: 'anklet-link', formatVersion: 1, identity: BOX } as const
 const frame = (atS: number, gallery: number): LinkMessage => ({
@@ -229,6 +219,13 @@ describe('a process that asks', () => {
 
   test('is told that nobody answers', async () => {
     const leader = new Leader({ wire: alone, leads: () => false }, acts)
+    const asked = expect(leader.ask('twice', 4)).rejects.toMatchObject({ code: 'devicesAway' })
+    await vi.advanceTimersByTimeAsync(10_000)
+    await asked
+  })
+  test('is told so too where its own line to the others is gone', async () => {
+    const torn = { ...alone, tell: () => Promise.reject(new Error('The line is gone.')) }
+    const leader = new Leader({ wire: torn, leads: () => false }, acts)
     const asked = expect(leader.ask('twice', 4)).rejects.toMatchObject({ code: 'devicesAway' })
     await vi.advanceTimersByTimeAsync(10_000)
     await asked

@@ -84,7 +84,6 @@ export function useCommandForm<Name extends CommandType, Typed extends FieldValu
 ): CommandForm<Typed> {
   const { command, begin, baseVersion = null, mode = 'onSubmit', empties = false } = opened
   const [id, setId] = useState(() => crypto.randomUUID())
-  const [sentAs, setSentAs] = useState(baseVersion)
   const sending = useCommand(command)
   const form = useForm<Typed, unknown, CommandPayload<Name>>({
     defaultValues: begin as DefaultValues<Typed>,
@@ -106,28 +105,28 @@ export function useCommandForm<Name extends CommandType, Typed extends FieldValu
       })
     opened.onTyped?.({ ...form.getValues() })
   }
-  const { origin, meanwhile, note, arrived, start } = useMeanwhile({
+  const { origin, meanwhile, isMerged, note, arrived, restart } = useMeanwhile({
     record: { begin, version: baseVersion },
     typed,
     sending,
     put: set,
   })
-  const done = (result: CommandResult): void => {
+  const done = (now: Typed, result: CommandResult): void => {
     setId(crypto.randomUUID())
-    arrived(result.version)
+    arrived(now, result.version)
     if (empties) {
       form.reset(begin)
-      start({ begin, version: baseVersion })
+      restart()
     }
     opened.onDone?.(id, result)
   }
   const submit = form.handleSubmit((payload) => {
-    setSentAs(origin.version)
     const person = opened.person?.(id)
-    note(form.getValues())
+    const now = form.getValues()
+    note(now)
     sending.submit(
       { payload, baseVersion: origin.version, ...(person === undefined ? {} : { person }) },
-      done,
+      (result) => done(now, result),
     )
   })
   const { root = '', ...refusals } = sentencesOf(errors)
@@ -135,8 +134,7 @@ export function useCommandForm<Name extends CommandType, Typed extends FieldValu
   const sentence = (): string => {
     if (root !== '') return root
     if (meanwhile) return BOTH
-    // What it was refused for stands in the fields by now.
-    if (isStale && sentAs !== origin.version && baseVersion === origin.version) return MERGED
+    if (isStale && isMerged) return MERGED
     return sending.isError ? sentenceOf(sending.error) : ''
   }
   const clashing = (meanwhile?.clashes ?? []).map(({ path }) => [path[0]!, THEIRS])
@@ -158,7 +156,7 @@ export function useCommandForm<Name extends CommandType, Typed extends FieldValu
     },
     reset: () => {
       form.reset(begin)
-      start({ begin, version: baseVersion })
+      restart()
       sending.reset()
     },
   }

@@ -1,4 +1,4 @@
-import { useEffect, useEffectEvent, useRef, useState } from 'react'
+import { useEffect, useEffectEvent, useState } from 'react'
 import type { Clash, Meeting } from './meanwhile.ts'
 import { meet, same } from './meanwhile.ts'
 
@@ -22,8 +22,9 @@ interface Shown<Typed> {
  * @param record as it is now
  * @param sending How what was sent goes: its own answer moves the record.
  * @param put Puts something into the fields.
- * @returns `origin`, what is typed against; `meanwhile`, the choice where both changed the
- * same, null while there is none; `note` tells what is sent, `arrived` what version it became; `start` begins from there.
+ * @returns `origin`, what is typed against; `meanwhile`, the choice where both changed the same, null
+ * while there is none; `isMerged`, that what was refused stands against a newer version by now; `note`
+ * tells what is sent, `arrived` what became of it; `restart` types against the record as it is.
  */
 export function useMeanwhile<Typed extends object>({
   record,
@@ -37,9 +38,9 @@ export function useMeanwhile<Typed extends object>({
   put(typed: Partial<Typed>): void
 }) {
   const [origin, start] = useState(record)
-  // Of what was sent, until it is known what it became.
-  const sent = useRef<Typed | null>(null)
-  const isAnswered = !isPending && (isError || sent.current === null)
+  // What was sent, and against which version, until it is known what it became.
+  const [sent, setSent] = useState<Shown<Typed> | null>(null)
+  const isAnswered = !isPending && (isError || sent === null)
   const moved = record.version !== null && record.version !== origin.version && isAnswered
   const meeting: Meeting<Typed> | null = moved ? meet(origin.begin, typed, record.begin) : null
   const clashes = meeting !== null && meeting.clashes.length > 0
@@ -66,15 +67,13 @@ export function useMeanwhile<Typed extends object>({
   return {
     origin,
     meanwhile,
-    note: (now: Typed): void => {
-      sent.current = now
-    },
-    arrived: (version: number | null): void => {
+    isMerged: sent !== null && sent.version !== origin.version && meeting === null,
+    note: (begin: Typed): void => setSent({ begin, version: origin.version }),
+    arrived: (begin: Typed, version: number | null): void => {
+      setSent(null)
       // A form that makes records makes the next one.
-      const now = origin.version === null ? null : version
-      if (sent.current) start({ begin: sent.current, version: now })
-      sent.current = null
+      start({ begin, version: origin.version === null ? null : version })
     },
-    start,
+    restart: (): void => start(record),
   }
 }

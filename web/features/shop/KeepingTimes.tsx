@@ -44,9 +44,7 @@ function Times({ shop }: { readonly shop: Shop }): ReactNode {
   const wanted = keepingOf(form.typed)
   const asks = form.isValid && form.isChanged && isErasing(wanted)
   const past = useKeeping(
-    asks
-      ? { ownerYears: wanted.ownerYears ?? 0, doorMonths: wanted.doorMonths ?? 0 }
-      : { ownerYears: 0, doorMonths: 0 },
+    { ownerYears: wanted.ownerYears ?? 0, doorMonths: wanted.doorMonths ?? 0 },
     asks,
   )
   return (
