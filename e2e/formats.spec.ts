@@ -178,7 +178,7 @@ test.describe('what is known of a car', () => {
     await expect(page.getByText('00ATUV4X3KB004180')).toBeVisible()
   })
 
-  test('two people at one specification: the second is told, and loses nothing that was typed', async ({
+  test('two people at one specification: the second chooses, and loses nothing that was typed', async ({
     page,
     context,
     demoShop,
@@ -200,7 +200,7 @@ test.describe('what is known of a car', () => {
     await expect(page).not.toHaveURL(/types/)
     await handOn(other).tap('Put it on the shelf')
     await expect(other.getByRole('alert')).toHaveText(
-      'Somebody changed this in the meantime. Look at the new state and try again.',
+      'Somebody else changed the same in the meantime. Choose whose words stand; then keep it.',
     )
     await expect(
       other
