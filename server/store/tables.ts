@@ -87,13 +87,18 @@ export interface TableReader {
   /** Some rows, each a line of JSON with a line's end. */
   lines(part: string): Promise<void>
   photo(bytes: PhotoBytes): Promise<void>
+  /** Waited for before more is taken from the database; left out: nothing is. */
+  readonly pace?: Pace
 }
+
+/** Asked at every share of a long work; resolves when the next one may be begun. */
+export type Pace = () => Promise<void>
 
 async function readLines(
   tx: Statements,
   table: string,
   sum: Hash,
-  tell: TableReader['lines'],
+  { lines, pace }: Pick<TableReader, 'lines' | 'pace'>,
 ): Promise<void> {
   const key = await keyOf(tx, table)
   await tx.exec(
@@ -106,13 +111,14 @@ async function readLines(
       sum.update(`${line}\n`)
       part += `${line}\n`
       if (part.length > PART_BYTES) {
-        await tell(part)
+        await lines(part)
         part = ''
       }
     }
     if (rows.length === 0) break
+    await pace?.()
   }
-  if (part !== '') await tell(part)
+  if (part !== '') await lines(part)
   await tx.exec('close each_row')
 }
 
@@ -128,7 +134,11 @@ const idsOfPhotos = async (tx: Statements): Promise<string[]> => {
   return rows.map(({ id }) => id)
 }
 
-async function readPhotos(tx: Statements, sum: Hash, tell: TableReader['photo']): Promise<void> {
+async function readPhotos(
+  tx: Statements,
+  sum: Hash,
+  { photo: tell, pace }: TableReader,
+): Promise<void> {
   for (const id of await idsOfPhotos(tx)) {
     const { rows } = await tx.query<PhotoBytes>(
       `select id, picture, small from ${PHOTOS} where id = $1`,
@@ -137,11 +147,12 @@ async function readPhotos(tx: Statements, sum: Hash, tell: TableReader['photo'])
     const photo = rows[0]!
     sum.update(sumOf(photo.picture)).update(photo.small ? sumOf(photo.small) : '')
     await tell(photo)
+    await pace?.()
   }
 }
 
 // The database sums up by itself: taking every picture out of it again costs ten times as much.
-async function sumPhotos(tx: Statements, sum: Hash): Promise<void> {
+async function sumPhotos(tx: Statements, sum: Hash, pace?: Pace): Promise<void> {
   for (const id of await idsOfPhotos(tx)) {
     const { rows } = await tx.query<PhotoSums>(
       `select encode(sha256(picture), 'hex') as picture, encode(sha256(small), 'hex') as small
@@ -150,6 +161,7 @@ async function sumPhotos(tx: Statements, sum: Hash): Promise<void> {
     )
     const { picture, small } = rows[0]!
     sum.update(picture).update(small ?? '')
+    await pace?.()
   }
 }
 
@@ -160,18 +172,18 @@ async function sumPhotos(tx: Statements, sum: Hash): Promise<void> {
 export function readTable(db: Sql, table: string, reader: TableReader): Promise<string> {
   return db.transaction(async (tx) => {
     const sum = newSum()
-    await readLines(tx, table, sum, (part) => reader.lines(part))
-    if (table === PHOTOS) await readPhotos(tx, sum, (photo) => reader.photo(photo))
+    await readLines(tx, table, sum, reader)
+    if (table === PHOTOS) await readPhotos(tx, sum, reader)
     return sum.digest('hex')
   })
 }
 
 /** The checksum of a table, as `readTable` gives it, without taking its pictures out. */
-export function sumTable(db: Sql, table: string): Promise<string> {
+export function sumTable(db: Sql, table: string, pace?: Pace): Promise<string> {
   return db.transaction(async (tx) => {
     const sum = newSum()
-    await readLines(tx, table, sum, () => Promise.resolve())
-    if (table === PHOTOS) await sumPhotos(tx, sum)
+    await readLines(tx, table, sum, { lines: () => Promise.resolve(), ...(pace ? { pace } : {}) })
+    if (table === PHOTOS) await sumPhotos(tx, sum, pace)
     return sum.digest('hex')
   })
 }

@@ -9,6 +9,7 @@ import {
   rmSync,
   statSync,
 } from 'node:fs'
+import { rm } from 'node:fs/promises'
 import { isAbsolute, join } from 'node:path'
 import type { Readable } from 'node:stream'
 import { pipeline } from 'node:stream/promises'
@@ -31,6 +32,8 @@ const USUAL_SETTINGS: BackupSettings = { hour: 12, folder: null, keep: 14 }
 const HOUR_MS = 3_600_000
 /** Older than this, the last backup is spoken of on the Floor. */
 const DUE_MS = 48 * HOUR_MS
+/** While a backup is made, what is there is counted anew after so long. */
+const COUNTED_MS = 15_000
 /** How often the clock is looked at; a server that has just started has other things to do first. */
 const LOOK_MS = 5 * 60_000
 
@@ -99,6 +102,7 @@ export interface Remembered {
 export class Backups {
   private readonly known = new Map<string, Backup>()
   private readonly clock: NodeJS.Timeout
+  private counted: { readonly atMs: number; readonly counts: BackupCounts } | null = null
 
   constructor(
     private readonly parts: BackupParts,
@@ -153,7 +157,16 @@ export class Backups {
     return found.filter((backup) => backup !== null).sort((a, b) => (a.madeAt < b.madeAt ? 1 : -1))
   }
 
+  // To count is to go through whole tables. Whoever watches a backup being made asks every second.
   private async counts(): Promise<BackupCounts> {
+    const last = this.counted
+    if (this.memory.doing && last && Date.now() - last.atMs < COUNTED_MS) return last.counts
+    const counts = await this.count()
+    this.counted = { atMs: Date.now(), counts }
+    return counts
+  }
+
+  private async count(): Promise<BackupCounts> {
     const { rows } = await this.parts.opened.db.execute<BackupCounts & Record<string, unknown>>(
       sql`select (select count(*)::int from vehicle) as vehicles, (select count(*)::int from job) as jobs,
         (select count(*)::int from round) as rounds, (select count(*)::int from photo) as photos,
@@ -264,8 +277,9 @@ export class Backups {
       syncPath(folder)
       await this.dropOldest(folder, settings.keep)
     } finally {
-      rmSync(file, { force: true })
-      rmSync(work, { recursive: true, force: true })
+      // Not at once: to let go of so much takes a disk its time.
+      await rm(file, { force: true })
+      await rm(work, { recursive: true, force: true })
     }
   }
 
@@ -282,7 +296,7 @@ export class Backups {
   private async dropOldest(folder: string, keep: number): Promise<void> {
     const own = (await this.list(folder)).filter(({ sameShop }) => sameShop)
     for (const { name } of own.slice(keep)) {
-      rmSync(join(folder, name))
+      await rm(join(folder, name))
       this.known.delete(join(folder, name))
     }
   }

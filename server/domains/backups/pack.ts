@@ -7,6 +7,8 @@ import type { Checksums, Manifest } from './archive.ts'
 import { ARCHIVE_FORMAT, ENTRY } from './archive.ts'
 import { syncPath } from '../../store/durableFolder.ts'
 import { evenly } from './evenly.ts'
+import { atFullSpeed } from './pace.ts'
+import type { Pace } from '../../store/tables.ts'
 import { countRows, readTable, tablesInOrder } from '../../store/tables.ts'
 
 /** What an archive says of itself besides its rows. */
@@ -22,18 +24,22 @@ async function addTables(
   tar: Pack,
   db: Sql,
   tables: readonly string[],
-  wrote: (bytes: number) => void,
+  { wrote, pace }: { readonly pace: Pace; wrote(bytes: number): void },
 ): Promise<Checksums> {
   const checksums: Record<string, string> = {}
   for (const table of tables) {
     let parts = 0
     checksums[table] = await readTable(db, table, {
-      lines: (part) => addEntry(tar, ENTRY.table(table, (parts += 1)), part),
+      lines: async (part) => {
+        await addEntry(tar, ENTRY.table(table, (parts += 1)), part)
+        wrote(part.length)
+      },
       photo: async ({ id, picture, small }) => {
         await addEntry(tar, ENTRY.photo(id), picture)
         if (small) await addEntry(tar, ENTRY.thumbnail(id), small)
         wrote(picture.length)
       },
+      pace,
     })
   }
   return checksums
@@ -41,12 +47,14 @@ async function addTables(
 
 /**
  * Writes a database into an archive, in constant memory.
+ * @param pace asked before more is read
  * @returns what it says of itself, and its checksums.
  */
 export async function packDatabase(
   db: Sql,
   about: About,
   file: string,
+  pace: Pace = atFullSpeed,
 ): Promise<{ readonly manifest: Manifest; readonly checksums: Checksums }> {
   const tables = await tablesInOrder(db)
   const { rows: shops } = await db.query<{ name: string }>('select name from shop')
@@ -63,12 +71,8 @@ export async function packDatabase(
   tar.once('error', (error) => out.destroy(error))
   tar.pipe(out)
   await addEntry(tar, ENTRY.manifest, JSON.stringify(manifest, null, 2))
-  const checksums = await addTables(
-    tar,
-    db,
-    tables,
-    evenly(() => syncPath(file)),
-  )
+  const wrote = evenly(() => syncPath(file))
+  const checksums = await addTables(tar, db, tables, { wrote, pace })
   await addEntry(tar, ENTRY.checksums, JSON.stringify(checksums, null, 2))
   tar.finalize()
   await written

@@ -2,8 +2,10 @@ import { rmSync, statSync } from 'node:fs'
 import { PGlite } from '@electric-sql/pglite'
 import type { Making } from '../../store/database.ts'
 import { syncTree } from '../../store/durableFolder.ts'
+import type { Pace } from '../../store/tables.ts'
 import type { Manifest } from './archive.ts'
 import type { About } from './pack.ts'
+import { unhurried } from './pace.ts'
 import { packDatabase } from './pack.ts'
 import { unpackDatabase } from './unpack.ts'
 
@@ -32,10 +34,10 @@ export interface Done {
   readonly bytes: number
 }
 
-async function packCopy(copy: string, about: About, file: string): Promise<void> {
+async function packCopy(copy: string, about: About, file: string, pace: Pace): Promise<void> {
   const db = await PGlite.create(copy)
   try {
-    await packDatabase(db, about, file)
+    await packDatabase(db, about, file, pace)
   } finally {
     await db.close()
   }
@@ -46,13 +48,15 @@ async function make(
   { copy, scratch, file, about, making }: Task & { kind: 'make' },
   database: string | null,
 ): Promise<Done> {
+  // People work meanwhile, and nobody waits for it.
+  const pace = unhurried()
   try {
-    if (copy !== null) await packCopy(copy, about, file)
+    if (copy !== null) await packCopy(copy, about, file, pace)
     else {
       const { readServer } = await import('../../store/server.ts')
-      await readServer(database ?? '', (sql) => packDatabase(sql, about, file))
+      await readServer(database ?? '', (sql) => packDatabase(sql, about, file, pace))
     }
-    const manifest = await unpackDatabase(file, scratch, making)
+    const manifest = await unpackDatabase(file, scratch, making, pace)
     return { manifest, bytes: statSync(file).size }
   } finally {
     for (const folder of [copy, scratch])

@@ -10,6 +10,8 @@ import { syncTree } from '../../store/durableFolder.ts'
 import type { Checksums, Entry, Manifest } from './archive.ts'
 import { ArchiveFaulty, ENTRY, entriesOf, manifestIn, notABackup, tooNew } from './archive.ts'
 import { evenly } from './evenly.ts'
+import { atFullSpeed } from './pace.ts'
+import type { Pace } from '../../store/tables.ts'
 import {
   countRows,
   setCounters,
@@ -54,12 +56,13 @@ async function differing(
   db: PGlite,
   { rows }: Manifest,
   checksums: Checksums,
+  pace: Pace,
 ): Promise<string | null> {
   const tables = await tablesInOrder(db)
   const counts = await countRows(db, tables)
   for (const table of tables) {
     if (counts[table] !== rows[table]) return table
-    if ((await sumTable(db, table)) !== checksums[table]) return table
+    if ((await sumTable(db, table, pace)) !== checksums[table]) return table
   }
   return Object.keys(rows).find((table) => !tables.includes(table)) ?? null
 }
@@ -68,6 +71,7 @@ async function putAllBack(
   file: string,
   folder: string,
   making: Making,
+  pace: Pace,
 ): Promise<{ db: PGlite; manifest: Manifest; checksums: Checksums }> {
   let manifest: Manifest | null = null
   let checksums: Checksums | null = null
@@ -83,6 +87,7 @@ async function putAllBack(
       } else if (entry.name === ENTRY.checksums)
         checksums = JSON.parse((await entry.read()).toString()) as Checksums
       else wrote(await putBack(db!, entry))
+      await pace()
     }
     if (!manifest || !checksums) throw new ArchiveFaulty(BACKUP_FAULTS.endsInTheMiddle())
     return { db: db!, manifest, checksums }
@@ -95,16 +100,18 @@ async function putAllBack(
 /**
  * Puts an archive back into a database folder of its own and compares it with what the archive says
  * of itself, row by row and picture by picture.
+ * @param pace asked before more is put back or compared
  * @throws {ArchiveFaulty} where the file is not a backup, not a whole one, or not as it was written.
  */
 export async function unpackDatabase(
   file: string,
   folder: string,
   making: Making,
+  pace: Pace = atFullSpeed,
 ): Promise<Manifest> {
-  const { db, manifest, checksums } = await putAllBack(file, folder, making)
+  const { db, manifest, checksums } = await putAllBack(file, folder, making, pace)
   try {
-    const table = await differing(db, manifest, checksums)
+    const table = await differing(db, manifest, checksums, pace)
     if (table !== null) throw new ArchiveFaulty(BACKUP_FAULTS.damaged(table))
     await setCounters(db)
     await db.exec('checkpoint')

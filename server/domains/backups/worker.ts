@@ -1,9 +1,8 @@
-import { constants, setPriority } from 'node:os'
+import { stepBehind } from '../../kernel/behind.ts'
 import type { Task } from './tasks.ts'
 import { doTask } from './tasks.ts'
 
-// Runs beside the server, behind everything else the machine has to do.
-setPriority(constants.priority.PRIORITY_LOW)
+stepBehind()
 const task = JSON.parse(process.argv[2]!) as Task
 doTask(task, process.env['DATABASE_URL']).then(
   (done) => process.send!({ done }, () => process.exit(0)),
