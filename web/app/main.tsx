@@ -6,11 +6,14 @@ const pause = (): Promise<void> => new Promise((resolve) => setTimeout(resolve))
 
 async function start(): Promise<void> {
   followTheme()
+  const { startTransition } = await import('react')
   const { createRoot } = await import('react-dom/client')
   await pause()
   const { App } = await import('./App.tsx')
   await pause()
-  createRoot(document.getElementById('root')!).render(<App />)
+  const root = createRoot(document.getElementById('root')!)
+  // In slices: the first drawing is the longest.
+  startTransition(() => root.render(<App />))
 }
 
 void start()

@@ -1,6 +1,7 @@
 import type { UseQueryResult } from '@tanstack/react-query'
 import type { ReactNode } from 'react'
 import { sentenceOf } from './api.ts'
+import { useArrived } from './useArrived.ts'
 import { Button } from '../kit/Button.tsx'
 
 interface LoadingProps<Data> {
@@ -11,7 +12,8 @@ interface LoadingProps<Data> {
 
 /** Shows what a query brought; until then says what is coming, and if it fails, why and what to do. */
 export function Loading<Data>({ query, what, children }: LoadingProps<Data>): ReactNode {
-  if (query.data !== undefined) return <>{children(query.data)}</>
+  const arrived = useArrived(query.data !== undefined)
+  if (query.data !== undefined && arrived) return <>{children(query.data)}</>
   if (query.isError) {
     return (
       <div className="p-6" role="alert">

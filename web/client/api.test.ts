@@ -40,6 +40,22 @@ describe('asking the server', () => {
     expect(sentenceOf(refused)).toBe('This job is closed. Open it again first.')
   })
 
+  test('what is long is handed over as a file, word for word', async () => {
+    answer(200, { ok: true })
+    const bodies = () => vi.mocked(fetch).mock.calls.map(([, init]) => init!.body)
+    await send(command)
+    expect(bodies()).toEqual([JSON.stringify(command)])
+    const photo = envelope(
+      'photo.add',
+      { photoId: 'f', jobId: 'j', caption: 'Ein Riß', picture: 'A'.repeat(200_000), small: 'A' },
+      { id: 'c', person: 'p', device: 'd', baseVersion: null },
+    )
+    await send(photo)
+    const file = bodies().at(-1)
+    expect(file).toBeInstanceOf(Blob)
+    expect(JSON.parse(await (file as Blob).text())).toEqual(photo)
+  })
+
   test('no answer, and a stranger’s error page, are an outage: to be tried again, not a refusal', async () => {
     vi.stubGlobal(
       'fetch',

@@ -148,8 +148,20 @@ export const bringBackup = async (file: Blob): Promise<BackupsRecord> =>
     LONG_PATIENCE_MS,
   )) as BackupsRecord
 
+/** Longer texts are handed over as a file: the page stands still for as long as it hands over a text. */
+const LONG_TEXT = 100_000
+
+async function handedOver(body: object): Promise<BodyInit> {
+  const text = JSON.stringify(body)
+  if (text.length <= LONG_TEXT) return text
+  const file = new Blob([text])
+  // What was tapped meanwhile goes before.
+  await new Promise((resolve) => setTimeout(resolve))
+  return file
+}
+
 /** Posts something to a door of the server. @throws {Refused} or {Unreachable}. */
-export const tell = (
+export const tell = async (
   path: string,
   body: object,
   headers: Readonly<Record<string, string>> = {},
@@ -157,7 +169,7 @@ export const tell = (
   call(path, {
     method: 'POST',
     headers: { 'content-type': 'application/json', ...headers },
-    body: JSON.stringify(body),
+    body: await handedOver(body),
   })
 
 /**

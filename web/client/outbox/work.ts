@@ -89,6 +89,8 @@ async function deliver(jobId: string, client: QueryClient): Promise<void> {
       if (sent.length > 0) await new Promise((resolve) => setTimeout(resolve, LOOK_AGAIN_MS))
       continue
     }
+    // A photo is long to write out: the page draws it first.
+    if (photoOf(head) !== null) await new Promise((resolve) => setTimeout(resolve))
     try {
       await send(head.command)
       sent = [...sent, head.key]

@@ -26,14 +26,18 @@ export interface NightSample {
   readonly heightMm: PerCorner<number>
 }
 
-/** A watch worked out: the answer, and the night with and without the leak it blames. */
+/** A watch worked out. */
 export interface WatchOutcome {
   /** Of this night with the earlier ones. */ readonly answer: LeakdownAnswer
   /** Of this night by itself; null: there is no earlier one. */
   readonly alone: LeakdownAnswer | null
+  readonly inferenceMs: number
+}
+
+/** The night with and without the leak its answer blames. */
+export interface NightCurves {
   readonly leaking: readonly NightSample[]
   readonly tight: readonly NightSample[]
-  readonly inferenceMs: number
 }
 
 /** What else the nights say, beside their answer. */
@@ -46,7 +50,12 @@ export interface WatchAside {
   readonly load: OvernightLoad | null
 }
 
-let last: Parameters<typeof worthOfNext>[0] | null = null
+/** What was worked out last. */
+let last: {
+  readonly weighed: Parameters<typeof worthOfNext>[0]
+  readonly request: LeakdownRequest
+  readonly leaks: ForecastRequest['leaks']
+} | null = null
 
 function night(request: LeakdownRequest, leaks: ForecastRequest['leaks']): NightSample[] {
   const run = forecast({ ...request, leaks, sampleHours: nightHours(request.hours) })
@@ -71,23 +80,26 @@ const api = {
     const began = performance.now()
     const inferred = inferNights(nights)
     const inferenceMs = performance.now() - began
-    last = inferred.ok ? inferred.value.weighed : null
+    last = null
     if (!inferred.ok) return null
-    const request = nights.at(-1)!
-    const { together, alone } = inferred.value
-    return {
-      answer: together,
-      alone: nights.length > 1 ? alone : null,
-      leaking: night(request, together.leaks),
-      tight: night(request, {}),
-      inferenceMs,
-    }
+    const { together, alone, weighed } = inferred.value
+    last = { weighed, request: nights.at(-1)!, leaks: together.leaks }
+    return { answer: together, alone: nights.length > 1 ? alone : null, inferenceMs }
+  },
+  /** @returns the last night as it is drawn; null: there was no answer. */
+  curves(): NightCurves | null {
+    return last && { leaking: night(last.request, last.leaks), tight: night(last.request, {}) }
   },
   /** @returns what else the nights last worked out say; null: they had no answer. */
   aside(): WatchAside | null {
-    return (
-      last && { worths: worthOfNext(last), hidden: hiddenLeaks(last), load: overnightLoad(last) }
-    )
+    const weighed = last?.weighed
+    return weighed
+      ? {
+          worths: worthOfNext(weighed),
+          hidden: hiddenLeaks(weighed),
+          load: overnightLoad(weighed),
+        }
+      : null
   },
 }
 

@@ -1,6 +1,6 @@
 import type { Remote } from 'comlink'
 import { wrap } from 'comlink'
-import { useEffect, useEffectEvent, useRef, useState } from 'react'
+import { startTransition, useEffect, useEffectEvent, useRef, useState } from 'react'
 
 /**
  * What a worker makes of the newest request; it ends with the component.
@@ -42,7 +42,8 @@ export function useReckoned<Api, Request, Answer>(
     const asked = JSON.parse(content) as Request | null
     if (asked === null) return setAnswer(null)
     begin(asked, (next) => {
-      if (current) setAnswer(next)
+      // What is made of it is large: it is drawn in slices.
+      if (current) startTransition(() => setAnswer(next))
     })
     return () => {
       current = false

@@ -1,7 +1,7 @@
 import type { LeakdownRequest } from '@anklet/core/measuring/leakdown'
-import { useEffect, useState } from 'react'
+import { startTransition, useEffect, useState } from 'react'
 import { leaveLeakWorker, takeLeakWorker } from './leakPool.ts'
-import type { WatchAside, WatchOutcome } from './leakWorker.ts'
+import type { NightCurves, WatchAside, WatchOutcome } from './leakWorker.ts'
 
 /** How far a calculation is. */
 export type Outcome =
@@ -9,6 +9,8 @@ export type Outcome =
   | {
       readonly state: 'done'
       readonly outcome: WatchOutcome
+      /** How the night is drawn, worked out after the answer; null: not yet, or not asked. */
+      readonly curves: NightCurves | null
       /** Worked out after the answer; null: not yet, or not asked. */
       readonly aside: WatchAside | null
     }
@@ -19,7 +21,7 @@ export type Outcome =
  * Works a watch out beside the page; a newer request, or leaving the page, ends an older one.
  * @param request null: nothing is asked
  * @param earlier nights of the same case, oldest first
- * @param withAside whether what else the nights say is asked too
+ * @param withAside whether how the night is drawn and what else the nights say is asked too
  */
 export function useWatchOutcome(
   request: LeakdownRequest | null,
@@ -35,12 +37,16 @@ export function useWatchOutcome(
     let sound = true
     let current = true
     performance.mark('anklet.weighing')
+    // Its page is large: it is drawn in slices.
+    const tell = (next: Outcome): void => {
+      if (current) startTransition(() => setResult(next))
+    }
     const settle = (next: Outcome): void => {
       if (!current) return
       performance.measure('anklet.weighed', 'anklet.weighing')
       if (next.state === 'done')
         performance.measure('anklet.inferred', { start: 0, duration: next.outcome.inferenceMs })
-      setResult(next)
+      tell(next)
     }
     setResult({ state: 'working' })
     const fail = (): void => {
@@ -50,10 +56,13 @@ export function useWatchOutcome(
     worker.onerror = fail
     const work = async (): Promise<void> => {
       const outcome = await remote.work(JSON.parse(content) as [LeakdownRequest])
-      settle(outcome ? { state: 'done', outcome, aside: null } : { state: 'impossible' })
-      if (!outcome || !withAside || !current) return
-      const aside = await remote.aside()
-      if (current) setResult({ state: 'done', outcome, aside })
+      if (!outcome) return settle({ state: 'impossible' })
+      const done = { state: 'done', outcome, curves: null, aside: null } as const
+      settle(done)
+      if (!withAside || !current) return
+      const curves = await remote.curves()
+      tell({ ...done, curves })
+      if (current) tell({ ...done, curves, aside: await remote.aside() })
     }
     work().catch(fail)
     return () => {

@@ -5,6 +5,7 @@ import type { ReactNode } from 'react'
 import { startTransition, useEffect, useState } from 'react'
 import { Link } from 'react-router'
 import { useLives, useParts, useShop, useVehicle } from '../../client/queries.ts'
+import { useArrived } from '../../client/useArrived.ts'
 import { Taps, toggled } from '../../kit/Taps.tsx'
 import { capital, CORNER_WORDS } from '@anklet/language/plain/corners'
 import { amountWords } from '@anklet/language/plain/money'
@@ -47,7 +48,8 @@ export function Decision({ job }: { readonly job: Job }): ReactNode {
     if (currency) amountWords(0, currency)
   }, [currency])
   const corners = WALK.filter((corner) => hasAirAtCorner(job.vehicleType.architecture, corner))
-  if (!shop || !parts || !lives || !detail)
+  const arrived = useArrived(Boolean(shop && parts && lives && detail))
+  if (!arrived || !shop || !parts || !lives || !detail)
     return (
       <p className="sub" role="status">
         Fetching prices and lives …

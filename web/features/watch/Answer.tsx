@@ -11,7 +11,7 @@ import { lazy, Suspense, useMemo, useState } from 'react'
 import { Sheet } from '../../kit/Sheet.tsx'
 import type { Sending } from '../../client/queries.ts'
 import { useCommand, useRepeatability, useUnits } from '../../client/queries.ts'
-import type { WatchAside, WatchOutcome } from '../../client/workers/leakWorker.ts'
+import type { NightCurves, WatchAside, WatchOutcome } from '../../client/workers/leakWorker.ts'
 import { useWatchOutcome } from '../../client/workers/useWatchOutcome.ts'
 import type { SpokenAnswer } from '@anklet/language/night/answer'
 import { percentWords, speakAnswer } from '@anklet/language/night/answer'
@@ -50,6 +50,7 @@ interface AnswerProps {
 interface ToldProps extends AnswerProps {
   readonly question: WatchQuestion
   readonly outcome: WatchOutcome
+  readonly curves: NightCurves | null
   readonly aside: WatchAside | null
   /** How many nights of this case are weighed together. */ readonly nights: number
 }
@@ -166,13 +167,19 @@ function AwakeTold({ job, evening, question }: ToldProps): ReactNode {
   )
 }
 
+const Drawing = (): ReactNode => (
+  <p className="text-ink-3" role="status">
+    Drawing the night …
+  </p>
+)
+
 /** What the heights of the night say, corner by corner, and what to do about it. */
 function NightTold({
   spoken,
   actions,
   ...told
 }: ToldProps & { readonly spoken: SpokenAnswer; readonly actions: ReactNode }): ReactNode {
-  const { job, watch, evening, between, morning, outcome, question, aside } = told
+  const { job, watch, evening, between, morning, outcome, curves, question, aside } = told
   const { answer } = outcome
   const units = useUnits()
   const rounds = useMemo(() => [evening, ...between, morning] as const, [evening, between, morning])
@@ -206,21 +213,20 @@ function NightTold({
             onPick={setShown}
           />
           <AnswerLegend closureWords={closureWords} />
-          <Suspense
-            fallback={
-              <p className="text-ink-3" role="status">
-                Drawing the night …
-              </p>
-            }
-          >
-            <NightChart
-              outcome={outcome}
-              corner={shown}
-              rounds={rounds}
-              units={units}
-              doubted={doubted}
-              vehicle={job.vehicle}
-            />
+          <Suspense fallback={<Drawing />}>
+            {curves ? (
+              <NightChart
+                answer={answer}
+                curves={curves}
+                corner={shown}
+                rounds={rounds}
+                units={units}
+                doubted={doubted}
+                vehicle={job.vehicle}
+              />
+            ) : (
+              <Drawing />
+            )}
           </Suspense>
         </div>
         <div className="flex min-w-0 flex-col gap-2.5 self-start lg:row-span-2">
@@ -321,6 +327,7 @@ export function Answer(props: AnswerProps): ReactNode {
         {...props}
         question={question}
         outcome={result.outcome}
+        curves={result.curves}
         aside={result.aside}
         nights={1 + earlier.length}
       />

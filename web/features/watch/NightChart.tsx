@@ -7,7 +7,7 @@ import type { EChartsCoreOption } from 'echarts/core'
 import { CHART_TEXT, colour, coloursNow } from '../../kit/chartLook.ts'
 import type { ReactNode } from 'react'
 import { useCallback, useMemo } from 'react'
-import type { WatchOutcome } from '../../client/workers/leakWorker.ts'
+import type { NightCurves, WatchOutcome } from '../../client/workers/leakWorker.ts'
 import { capital, CORNER_WORDS } from '@anklet/language/plain/corners'
 import { simulatedWords } from '@anklet/language/plain/simulated'
 import { carFile } from '../../kit/saveFile.ts'
@@ -18,7 +18,8 @@ import type { Numbers } from '../../kit/ChartFrame.tsx'
 import { ChartFrame } from '../../kit/ChartFrame.tsx'
 
 interface ChartProps {
-  readonly outcome: WatchOutcome
+  readonly answer: WatchOutcome['answer']
+  readonly curves: NightCurves
   readonly corner: Corner
   /** In the order they were walked, the evening first. */
   readonly rounds: readonly [Round, ...Round[]]
@@ -31,7 +32,7 @@ interface ChartProps {
 function optionOf(
   rows: readonly NightRow[],
   points: readonly [string, number][],
-  { units, doubted, outcome }: Pick<ChartProps, 'units' | 'doubted' | 'outcome'>,
+  { units, doubted, answer }: Pick<ChartProps, 'units' | 'doubted' | 'answer'>,
 ): EChartsCoreOption {
   const show = (mm: number): number => toDisplay(mm, 'height', units)
   const { ink, air, edge, faint } = coloursNow()
@@ -78,7 +79,7 @@ function optionOf(
         labelLayout: { moveOverlap: 'shiftY' },
         data: rows.map(({ at, coldMm }) => [at, show(coldMm)]),
       },
-      ...(doubted || outcome.answer.best === 'none'
+      ...(doubted || answer.best === 'none'
         ? []
         : [
             {
@@ -131,14 +132,17 @@ function numbersOf(rows: readonly NightRow[], units: DisplayUnits): Numbers {
 
 /** One corner through the night: the two rounds, what the cold alone does, and what the blamed leak does. */
 export function NightChart(props: ChartProps): ReactNode {
-  const { outcome, corner, rounds, units, doubted, vehicle } = props
-  const rows = useMemo(() => nightRows(outcome, corner, rounds[0]), [outcome, corner, rounds])
+  const { answer, curves, corner, rounds, units, doubted, vehicle } = props
+  const rows = useMemo(
+    () => nightRows({ answer, ...curves }, corner, rounds[0]),
+    [answer, curves, corner, rounds],
+  )
   const panels = useCallback(() => {
     const points = rounds
       .map((round): [string, number] => [round.endedAt, meansOf(round)[corner]])
       .filter(([, mm]) => !Number.isNaN(mm))
-    return [{ option: optionOf(rows, points, { units, doubted, outcome }) }]
-  }, [rows, rounds, corner, units, doubted, outcome])
+    return [{ option: optionOf(rows, points, { units, doubted, answer }) }]
+  }, [rows, rounds, corner, units, doubted, answer])
   const name = carFile(vehicle, `${corner}-night`)
   return (
     <ChartFrame

@@ -1,6 +1,6 @@
 import type { Round } from '@anklet/contract'
 import type { Corner } from '@anklet/core/base/vehicle'
-import type { WatchOutcome } from '../../client/workers/leakWorker.ts'
+import type { NightCurves, WatchOutcome } from '../../client/workers/leakWorker.ts'
 import { meansOf } from '../job/model/rounds.ts'
 
 /** One moment of a night at one corner. Lengths in mm. */
@@ -13,7 +13,7 @@ export interface NightRow {
 
 /** A night at one corner, starting from the height that was measured. */
 export function nightRows(
-  { answer, tight, leaking }: WatchOutcome,
+  { answer, tight, leaking }: Pick<WatchOutcome, 'answer'> & NightCurves,
   corner: Corner,
   evening: Round,
 ): NightRow[] {

@@ -18,6 +18,7 @@ import {
   useProcedures,
   useTorques,
 } from '../../client/queries.ts'
+import { useArrived } from '../../client/useArrived.ts'
 import { planRefusalWords } from '@anklet/language/work/plan'
 import { momentWords } from '@anklet/language/plain/times'
 import { BeginWork } from './BeginWork.tsx'
@@ -298,7 +299,8 @@ export function Work({ job }: { readonly job: Job }): ReactNode {
   )
   const [procedures, torques, parts] = [useProcedures().data, useTorques().data, useParts().data]
   const [mend, setMend] = useState<readonly Corner[]>([])
-  if (!procedures || !torques || !parts)
+  const arrived = useArrived(Boolean(procedures && torques && parts))
+  if (!arrived || !procedures || !torques || !parts)
     return (
       <p className="sub" role="status">
         Fetching procedures …

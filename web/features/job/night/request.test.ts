@@ -58,10 +58,8 @@ describe('the question a watch puts', () => {
     const rows = nightRows(
       {
         answer: inferred.value,
-        alone: null,
         tight: [sample(0, 505), sample(12, 495)],
         leaking: [sample(0, 505), sample(12, 470)],
-        inferenceMs: 0,
       },
       'FL',
       evening,

@@ -4,7 +4,7 @@ import { stepsOfPlan } from '@anklet/core/work/procedure'
 import type { Guarded, Run, WorkContent, WorkEntry } from '@anklet/core/work/record'
 import { refusalSentence } from '@anklet/language/work/record'
 import { doneByRecord, mayEnter, runOf } from '@anklet/core/work/record'
-import { useMemo } from 'react'
+import { useDeferredValue, useMemo } from 'react'
 import { envelope } from '../../../client/envelope.ts'
 import { bookOf } from '../../../client/procedures.ts'
 import { usePeople, usePersonName, useProcedures, useTorques } from '../../../client/queries.ts'
@@ -84,9 +84,16 @@ function askName(): string {
   return 'It needs the name of whoever works here. Choose it, and tap again.'
 }
 
+// Steps are put in order once books and torques are here, which is long: a tap goes before.
+const useBooks = () => ({
+  procedures: useDeferredValue(useProcedures().data),
+  torques: useDeferredValue(useTorques().data),
+  people: usePeople().data,
+})
+
 /** The work on a job; null while nothing is planned, or what it needs is still on its way. */
 export function useWork(job: Job): OnWork | null {
-  const [procedures, torques, people] = [useProcedures().data, useTorques().data, usePeople().data]
+  const { procedures, torques, people } = useBooks()
   const { personId: me, device } = useSession()
   const items = useWorkQueue((queue) => queue.items)
   const taken = useWorkQueue((queue) => queue.taken)
