@@ -18,8 +18,8 @@ import { freePort } from '../server/trials/machine.ts'
 import { carCommands, LEVEL, newJobIds, walk } from '../server/test/records.ts'
 import { carryOut } from '../server/kernel/journal.ts'
 import { HANDLERS } from '../server/domains/handlers.ts'
-import { tellBareQueries } from './bareQueries.ts'
 import { fillLarge, KIND, LARGE, nthId, OPEN_JOBS } from './loadData.ts'
+import { askBare, tellLists } from './lists.ts'
 import { peakMb, quantile } from './large.ts'
 import { busySeconds, stolenSeconds } from './processes.ts'
 
@@ -174,6 +174,11 @@ const openJob = (chance: () => number): string =>
   nthId(KIND.job, LARGE.jobs - 1 - Math.floor(chance() * OPEN_JOBS))
 const anyJob = (chance: () => number): string => nthId(KIND.job, Math.floor(chance() * LARGE.jobs))
 
+function noteOn(who: Person, jobId: string): Promise<void> {
+  const payload = { noteId: crypto.randomUUID(), jobId, from: 'person', title: 'Seen', lines: [] }
+  return call(who, 'a note written', '/api/commands', commandOf(who.id, 'job.note', payload))
+}
+
 /** What people do, and how much of all they do it is: mostly looking, a third writing. */
 const ACTS: readonly (readonly [share: number, act: Act])[] = [
   [0.2, (who, chance) => call(who, 'a job on the floor', `/api/jobs/${openJob(chance)}`)],
@@ -205,14 +210,7 @@ const ACTS: readonly (readonly [share: number, act: Act])[] = [
     },
   ],
   [0.04, (who) => call(who, 'people', '/api/people')],
-  [
-    0.2,
-    (who, chance) => {
-      const noteId = crypto.randomUUID()
-      const payload = { noteId, jobId: openJob(chance), from: 'person', title: 'Seen', lines: [] }
-      return call(who, 'a note written', '/api/commands', commandOf(who.id, 'job.note', payload))
-    },
-  ],
+  [0.2, (who, chance) => noteOn(who, openJob(chance))],
   [
     0.1,
     (who, chance) => {
@@ -293,6 +291,15 @@ function stoodStill(): () => number {
   }
 }
 
+/** Lists beside their bare queries. */
+async function compare(person: Person, bare: Awaited<ReturnType<typeof askBare>>): Promise<void> {
+  await tellLists(bare, {
+    ask: (path) => call(person, path, path),
+    write: () => noteOn(person, nthId(KIND.job, LARGE.jobs - 1)),
+  })
+  times.clear()
+}
+
 /** Each alone, one after the other: what it takes while nobody else asks. */
 async function alone(person: Person): Promise<void> {
   const chance = seeded(7)
@@ -365,7 +372,7 @@ async function main(): Promise<void> {
         `${LARGE.jobs} jobs, ${LARGE.rounds * 8} readings, ${LARGE.people} people.`,
     )
     const opened = await openLarge(data, database)
-    await tellBareQueries(opened.db)
+    const bare = await askBare(opened.db)
     await opened.close()
     const count = place === 'postgres2' ? 2 : 1
     for (let i = 0; i < count; i++)
@@ -380,6 +387,7 @@ async function main(): Promise<void> {
         )),
       )
     await tellRefusals(servers[0]!.address)
+    await compare(people[1]!, bare)
     await alone(people[1]!)
     const seconds = Number(minutes) * 60
     const untilMs = Date.now() + seconds * 1000

@@ -87,8 +87,8 @@ const stepOn = (page: Page): Promise<number> =>
         const at = (): string | null | undefined =>
           document.querySelector('article[data-step]')?.getAttribute('data-step')
         const [before, start] = [at(), performance.now()]
-        const key = [...document.querySelectorAll('article[data-step] button')].find(
-          (button) => button.textContent === 'Done',
+        const key = [...document.querySelectorAll('article[data-step] button')].find((button) =>
+          /^Done(:|$)/.test(button.textContent),
         )!
         key.dispatchEvent(new MouseEvent('click', { bubbles: true }))
         const look = (): void => {
