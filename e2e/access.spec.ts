@@ -5,16 +5,9 @@ import { expect, test } from './fixtures.ts'
 import { goTo } from './goTo.ts'
 import { handOn, watchErrors } from './hand.ts'
 import { beginLevelled, openJobOf } from './jobs.ts'
+import { giveDemoPins, PIN, setPin } from './pins.ts'
 import type { ServerProcess, TestServer } from './server.ts'
 import { startProcess } from './server.ts'
-
-const PIN = { lead: '740283', technician: '918273' }
-
-async function setPin(page: Page, name: string, pin: string, key: string): Promise<void> {
-  await page.getByLabel(`New PIN or password for ${name}`).fill(pin)
-  await page.getByLabel('The same again').fill(pin)
-  await page.getByRole('button', { name: key, exact: true }).click()
-}
 
 async function signIn(page: Page, name: string, pin: string): Promise<void> {
   const known = page.getByRole('button', { name, exact: true })
@@ -28,17 +21,6 @@ async function signIn(page: Page, name: string, pin: string): Promise<void> {
   await page.getByLabel('PIN or password').fill(pin)
   await page.keyboard.press('Enter')
   await expect(page.getByRole('button', { name: `Working here: ${name}. Change` })).toBeVisible()
-}
-
-/** Gives the demo's lead and one technician their PINs. */
-async function giveDemoPins(page: Page): Promise<void> {
-  await goTo(page, '/shop/people')
-  await page.getByRole('button', { name: 'M. Arundel', exact: true }).click()
-  await setPin(page, 'M. Arundel', PIN.lead, 'Set it and sign in')
-  const row = page.getByRole('listitem').filter({ hasText: 'S. Okafor' })
-  await row.getByRole('button', { name: 'Give a PIN' }).click()
-  await setPin(page, 'S. Okafor', PIN.technician, 'Set it')
-  await expect(row).toContainText('PIN set today')
 }
 
 test('a first run makes the lead; a colleague comes to the tablet; who did what is told', async ({
@@ -106,6 +88,7 @@ test('what was done otherwise waits for a lead, who agrees at the technician’s
   const hand = handOn(page)
   await page.goto(demoShop.address)
   const { id } = await openJobOf(demoShop, 'MW 9 T')
+  await goTo(page, '/shop/people')
   await giveDemoPins(page)
   await page.getByRole('button', { name: /^Working here: M. Arundel/ }).click()
   await signIn(page, 'S. Okafor', PIN.technician)
@@ -173,6 +156,7 @@ test.describe('two tablets on the shop’s network', () => {
     const alone = await process.open(DEMO_FOLDER)
     await first.goto(alone.address)
     const { id } = await openJobOf(alone, 'TQ 102')
+    await goTo(first, '/shop/people')
     await giveDemoPins(first)
     await first.goto('about:blank')
     await process.close()

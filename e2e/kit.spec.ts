@@ -10,7 +10,6 @@ let address = ''
 
 // The page of the kit is not in what is built: it is served as it is while the interface is developed.
 test.beforeAll(async () => {
-  test.setTimeout(120_000)
   server = await createServer({
     root,
     configFile: `${root}/vite.config.ts`,
@@ -26,7 +25,6 @@ test.afterAll(() => server?.close())
 test('every part of the kit can be read and reached, light, dark and on a phone', async ({
   page,
 }) => {
-  test.setTimeout(120_000)
   const broken: string[] = []
   page.on('pageerror', (error) => broken.push(error.message))
   await page.goto(address)

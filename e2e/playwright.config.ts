@@ -6,7 +6,8 @@ export default defineConfig({
   testMatch: '*.spec.ts',
   globalSetup: './demoFolder.ts',
   outputDir: '../test-results/e2e',
-  timeout: 90_000,
+  // The longest journey takes a minute of a machine with nothing else to do.
+  timeout: 180_000,
   expect: { timeout: 15_000 },
   workers: 2,
   fullyParallel: true,

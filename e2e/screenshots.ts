@@ -5,6 +5,7 @@ import { chromium } from '@playwright/test'
 import { LAUNCH } from './browser.ts'
 import type { Hand } from './hand.ts'
 import { handOn } from './hand.ts'
+import { giveDemoPins } from './pins.ts'
 import { begin, confirm, present, raiseUntilAlike, testPump, workUntil } from './atWork.ts'
 import { walkFrostyMorning } from './jobs.ts'
 import { fillWithDemo, startProcess } from './server.ts'
@@ -126,8 +127,6 @@ const deskViews: Views = async (browser, address, job) => {
   await shoot(page, 'plan', 1600)
   await go('/shop')
   await shoot(page, 'shop', 852)
-  await walkSome(page, hand, address, job('TQ 102'))
-  await shoot(page, 'walk')
   await walkMorning(page, hand, address, job('TQ 418'))
   await shoot(page, 'answer')
   await page.context().close()
@@ -279,6 +278,17 @@ const otherViews: Views = async (browser, address, job) => {
   await shoot(phone, 'walk-phone')
 }
 
+/** Who signs in, and as what; last, for from then on everybody does. */
+const peopleViews: Views = async (browser, address) => {
+  const page = await open(browser, address)
+  // The server dates a PIN by its own clock.
+  await page.clock.setFixedTime(new Date())
+  await page.goto(`${address}/shop/people`)
+  await giveDemoPins(page)
+  await shoot(page, 'people')
+  await page.context().close()
+}
+
 const process = await startProcess()
 const { address } = await process.open(null, { demo: true })
 await fillWithDemo(address, NOW.getTime())
@@ -296,6 +306,7 @@ try {
   await otherViews(browser, address, job)
   await workViews(browser, address, job)
   await proofViews(browser, address, job)
+  await peopleViews(browser, address, job)
 } finally {
   await browser.close()
   await process.end()
