@@ -108,6 +108,27 @@ test.describe('the plan', () => {
     await expect(step(page, 'strutOut.RL')).toBeVisible()
   })
 
+  test('two taps in a row both count, however long the plan takes to draw', async ({
+    page,
+    demoShop,
+  }) => {
+    await openJobAt(page, demoShop, 'MW 9 T', 'work', 'S. Okafor')
+    await handOn(page).tap('Complete strut')
+    const corners = ['Rear left', 'Rear right'].map((each) => where(page, 'complete strut', each))
+    const [left, right] = await Promise.all(corners.map((each) => each.elementHandle()))
+    // Nothing long is drawn between them.
+    await page.evaluate(
+      async ([first, second]) => {
+        ;(first as HTMLElement).click()
+        for (let turn = 0; turn < 10; turn += 1) await Promise.resolve()
+        ;(second as HTMLElement).click()
+      },
+      [left!, right!],
+    )
+    for (const corner of corners) await expect(corner).toHaveAttribute('aria-pressed', 'true')
+    await expect(step(page, 'ventTool.RR')).toBeVisible()
+    await expect(step(page, 'ventTool.RL')).toBeVisible()
+  })
   test('a step moves only where its needs allow; on a drive-on lift the axle gets its own stands', async ({
     page,
     demoShop,

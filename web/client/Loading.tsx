@@ -1,7 +1,7 @@
 import type { UseQueryResult } from '@tanstack/react-query'
 import type { ReactNode } from 'react'
 import { sentenceOf } from './api.ts'
-import { useArrived } from './useArrived.ts'
+import { useArrived } from './slices.ts'
 import { Button } from '../kit/Button.tsx'
 
 interface LoadingProps<Data> {

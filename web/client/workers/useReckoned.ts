@@ -1,6 +1,7 @@
 import type { Remote } from 'comlink'
 import { wrap } from 'comlink'
-import { startTransition, useEffect, useEffectEvent, useRef, useState } from 'react'
+import { useEffect, useEffectEvent, useRef } from 'react'
+import { useSlices } from '../slices.ts'
 
 /**
  * What a worker makes of the newest request; it ends with the component.
@@ -18,7 +19,8 @@ export function useReckoned<Api, Request, Answer>(
   request: Request | null,
   broken: Answer,
 ): Answer | null {
-  const [answer, setAnswer] = useState<Answer | null>(null)
+  // What is made of an answer is large.
+  const [answer, { tell, tellNow }] = useSlices<Answer | null>(null)
   // Begun when it is first needed, and anew after the page was put aside and taken up again. Both
   // are held: a proxy that nobody holds is collected, and with it the listener on the worker.
   const running = useRef<{ readonly worker: Worker; readonly remote: Remote<Api> } | null>(null)
@@ -40,14 +42,13 @@ export function useReckoned<Api, Request, Answer>(
   useEffect(() => {
     let current = true
     const asked = JSON.parse(content) as Request | null
-    if (asked === null) return setAnswer(null)
+    if (asked === null) return tellNow(null)
     begin(asked, (next) => {
-      // What is made of it is large: it is drawn in slices.
-      if (current) startTransition(() => setAnswer(next))
+      if (current) tell(next)
     })
     return () => {
       current = false
     }
-  }, [content])
+  }, [content, tell, tellNow])
   return answer
 }

@@ -1,5 +1,6 @@
 import type { LeakdownRequest } from '@anklet/core/measuring/leakdown'
-import { startTransition, useEffect, useState } from 'react'
+import { useEffect } from 'react'
+import { useSlices } from '../slices.ts'
 import { leaveLeakWorker, takeLeakWorker } from './leakPool.ts'
 import type { NightCurves, WatchAside, WatchOutcome } from './leakWorker.ts'
 
@@ -28,7 +29,8 @@ export function useWatchOutcome(
   earlier: readonly LeakdownRequest[] = [],
   withAside = false,
 ): Outcome {
-  const [result, setResult] = useState<Outcome>({ state: 'working' })
+  // Its page is large.
+  const [result, { tell: draw, tellNow }] = useSlices<Outcome>({ state: 'working' })
   const content = request && JSON.stringify([...earlier, request])
   useEffect(() => {
     if (content === null) return
@@ -37,9 +39,8 @@ export function useWatchOutcome(
     let sound = true
     let current = true
     performance.mark('anklet.weighing')
-    // Its page is large: it is drawn in slices.
     const tell = (next: Outcome): void => {
-      if (current) startTransition(() => setResult(next))
+      if (current) draw(next)
     }
     const settle = (next: Outcome): void => {
       if (!current) return
@@ -48,7 +49,7 @@ export function useWatchOutcome(
         performance.measure('anklet.inferred', { start: 0, duration: next.outcome.inferenceMs })
       tell(next)
     }
-    setResult({ state: 'working' })
+    tellNow({ state: 'working' })
     const fail = (): void => {
       sound = false
       settle({ state: 'broken' })
@@ -69,6 +70,6 @@ export function useWatchOutcome(
       current = false
       leaveLeakWorker(held, sound)
     }
-  }, [content, withAside])
+  }, [content, withAside, draw, tellNow])
   return result
 }

@@ -2,10 +2,10 @@ import type { CoilEntry, Job } from '@anklet/contract'
 import type { Corner } from '@anklet/core/base/vehicle'
 import { AXLES, hasAirAtCorner, WALK } from '@anklet/core/base/vehicle'
 import type { ReactNode } from 'react'
-import { startTransition, useEffect, useState } from 'react'
+import { useEffect, useState } from 'react'
 import { Link } from 'react-router'
 import { useLives, useParts, useShop, useVehicle } from '../../client/queries.ts'
-import { useArrived } from '../../client/useArrived.ts'
+import { useArrived, useInSlices } from '../../client/slices.ts'
 import { Taps, toggled } from '../../kit/Taps.tsx'
 import { capital, CORNER_WORDS } from '@anklet/language/plain/corners'
 import { amountWords } from '@anklet/language/plain/money'
@@ -39,7 +39,11 @@ export function Decision({ job }: { readonly job: Job }): ReactNode {
     useLives().data,
     useVehicle(job.vehicle.id).data,
   ]
-  const failed = said === undefined ? (newest ? failedBy(newest.cause, job) : null) : said
+  const failedAs = (word: typeof said): Failed | null =>
+    word === undefined ? (newest ? failedBy(newest.cause, job) : null) : word
+  const tapped = failedAs(said)
+  // A tap shows at once; the options it leads to are long to draw.
+  const failed = failedAs(useInSlices(said))
   const axle = failed ? axleOf(failed, job) : null
   const currency = shop?.rate?.currency
   // The first amount of a currency takes as long as a hundred cards: told before anybody waits for
@@ -73,8 +77,8 @@ export function Decision({ job }: { readonly job: Job }): ReactNode {
       {!job.closedAt && (
         <Taps<Corner | 'pump'>
           legend="What failed"
-          chosen={failed ? [...failed.springs, ...(failed.pump ? (['pump'] as const) : [])] : []}
-          onTap={(value) => startTransition(() => say(withTapped(failed, value)))}
+          chosen={tapped ? [...tapped.springs, ...(tapped.pump ? (['pump'] as const) : [])] : []}
+          onTap={(value) => say(withTapped(tapped, value))}
           options={[
             ...corners.map((corner) => ({
               value: corner,

@@ -5,7 +5,7 @@ import { notEntered } from '@anklet/core/base/vehicle'
 import { drawnAt, roomFor } from '@anklet/core/work/procedure'
 import { clsx } from 'clsx'
 import type { ReactNode } from 'react'
-import { useState } from 'react'
+import { memo, useState } from 'react'
 import { Link } from 'react-router'
 import { toggled } from '../../kit/Taps.tsx'
 import { capital, list, placeWords } from '@anklet/language/plain/corners'
@@ -173,7 +173,7 @@ function useOpenStretches(): readonly [OpenStretches, (open: OpenStretches) => v
  * A plan to be read at the car and on the wall: stretches, steps, waits, lift movements, what is
  * needed and what is missing.
  */
-export function PlanView({
+export const PlanView = memo(function PlanView({
   job,
   plan,
   steps,
@@ -262,4 +262,4 @@ export function PlanView({
       </aside>
     </div>
   )
-}
+})

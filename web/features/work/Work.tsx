@@ -2,12 +2,12 @@ import { LayoutGuessed } from '../job/frame/LayoutGuessed.tsx'
 import { RefusalOf } from '../../client/RefusalOf.tsx'
 import type { Job, Part, Procedures, Torque } from '@anklet/contract'
 import { onStops } from '@anklet/core/reasoning/arrival'
-import type { ProcedureBook } from '@anklet/core/work/procedure'
+import type { PlanStep, ProcedureBook } from '@anklet/core/work/procedure'
 import { inOrder } from '@anklet/core/work/procedure'
 import type { Corner } from '@anklet/core/base/vehicle'
 import { carriedBy } from '@anklet/core/work/record'
 import type { ReactNode } from 'react'
-import { startTransition, useState } from 'react'
+import { useCallback, useMemo, useState } from 'react'
 import { Link } from 'react-router'
 import { bookOf } from '../../client/procedures.ts'
 import type { Intention } from '../../client/queries.ts'
@@ -18,7 +18,7 @@ import {
   useProcedures,
   useTorques,
 } from '../../client/queries.ts'
-import { useArrived } from '../../client/useArrived.ts'
+import { useArrived } from '../../client/slices.ts'
 import { planRefusalWords } from '@anklet/language/work/plan'
 import { momentWords } from '@anklet/language/plain/times'
 import { BeginWork } from './BeginWork.tsx'
@@ -145,26 +145,25 @@ function NothingDecided({ jobId }: { readonly jobId: string }): ReactNode {
   )
 }
 
+const NO_ORDER: readonly string[] = []
+const NO_STEPS: readonly PlanStep[] = []
+
 /**
  * What is to be done as it is chosen, beginning with the last plan; another choice has no order of
  * its own.
  */
 function useChosen(job: Job, way: Chosen['way'], mend: readonly Corner[]) {
   const made = job.plans.at(-1)
-  const [chosen, setChosen] = useState<Chosen>(() => ({
+  const [chosen, choose] = useState<Chosen>(() => ({
     jobs: withLines(made?.jobs ?? proposedJobs(job), mend),
     support: made?.support ?? 'twoPost',
     way: made?.way ?? way,
     alone: made?.alone ?? false,
     flat: made?.flat ?? flatOf(job),
   }))
-  const [order, setOrder] = useState<readonly string[]>(made?.order ?? [])
-  const choose = (next: Chosen): void =>
-    startTransition(() => {
-      setChosen(next)
-      setOrder([])
-    })
-  return { chosen, choose, order, setOrder }
+  const [moved, move] = useState({ of: chosen, order: made?.order ?? [] })
+  const setOrder = useCallback((order: readonly string[]) => move({ of: chosen, order }), [chosen])
+  return { chosen, choose, order: moved.of === chosen ? moved.order : NO_ORDER, setOrder }
 }
 
 /** The plan of what is chosen, and whether it is the one on record. */
@@ -201,7 +200,7 @@ function usePlanned({
         },
   )
   const plan = answer?.kind === 'plan' ? answer.plan : null
-  const steps = plan ? inOrder(plan.steps, order) : []
+  const steps = useMemo(() => (plan ? inOrder(plan.steps, order) : NO_STEPS), [plan, order])
   const moved = plan !== null && steps !== plan.steps
   // A plan made anew under way takes over what is left changed, so its steps may differ where its
   // words do not.
@@ -231,6 +230,10 @@ function Planning({
     chosen,
     order,
   })
+  const moveStep = useCallback(
+    (key: string, to: number) => setOrder(movedTo(steps, key, to)),
+    [steps, setOrder],
+  )
   const jobWords = (id: string): string => book.jobs.find((each) => each.id === id)?.words ?? id
   const unsaid = !under && onStops(job.arrival) && chosen.flat.length === 0
   const begin = (second: string | undefined): void =>
@@ -279,7 +282,7 @@ function Planning({
           book={book}
           torques={torques}
           parts={parts}
-          onMove={(key, to) => setOrder(movedTo(steps, key, to))}
+          onMove={moveStep}
         />
       )}
     </div>

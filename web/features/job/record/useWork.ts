@@ -4,10 +4,11 @@ import { stepsOfPlan } from '@anklet/core/work/procedure'
 import type { Guarded, Run, WorkContent, WorkEntry } from '@anklet/core/work/record'
 import { refusalSentence } from '@anklet/language/work/record'
 import { doneByRecord, mayEnter, runOf } from '@anklet/core/work/record'
-import { useDeferredValue, useMemo } from 'react'
+import { useMemo } from 'react'
 import { envelope } from '../../../client/envelope.ts'
 import { bookOf } from '../../../client/procedures.ts'
 import { usePeople, usePersonName, useProcedures, useTorques } from '../../../client/queries.ts'
+import { useInSlices } from '../../../client/slices.ts'
 import { useSession } from '../../../client/state/session.ts'
 import { useSigning } from '../../../client/state/signing.ts'
 import { steadyNow } from '../../../client/state/steadyClock.ts'
@@ -86,8 +87,8 @@ function askName(): string {
 
 // Steps are put in order once books and torques are here, which is long: a tap goes before.
 const useBooks = () => ({
-  procedures: useDeferredValue(useProcedures().data),
-  torques: useDeferredValue(useTorques().data),
+  procedures: useInSlices(useProcedures().data),
+  torques: useInSlices(useTorques().data),
   people: usePeople().data,
 })
 
