@@ -2,18 +2,17 @@ import { expect, test } from 'vitest'
 import { unhurried } from './pace.ts'
 
 test('whoever is in no hurry rests as long as they worked, and not for every little', async () => {
-  let now = 1000
+  let workedMs = 1000
   const rested: number[] = []
   const pace = unhurried({
-    now: () => now,
+    workedMs: () => workedMs,
     rest: (ms) => {
       rested.push(ms)
-      now += ms
       return Promise.resolve()
     },
   })
   const work = (ms: number): Promise<void> => {
-    now += ms
+    workedMs += ms
     return pace()
   }
   await work(12)

@@ -4,12 +4,19 @@ import type { Pace } from '../../store/tables.ts'
 /** Work goes on for so long before it rests, ms. */
 const SPELL_MS = 20
 
-/** What time it is, ms, and how it passes. */
+/** How much this process has worked, and how it rests, ms. */
 interface Clock {
-  now(): number
+  workedMs(): number
   rest(ms: number): Promise<unknown>
 }
-const REAL: Clock = { now: () => performance.now(), rest: (ms) => setTimeout(ms) }
+// Processor time, not the clock on the wall: what waits for a busy machine is not working.
+const REAL: Clock = {
+  workedMs: () => {
+    const { user, system } = process.cpuUsage()
+    return (user + system) / 1000
+  },
+  rest: (ms) => setTimeout(ms),
+}
 
 /** Does not wait: somebody else does. */
 export const atFullSpeed: Pace = () => Promise.resolve()
@@ -19,11 +26,11 @@ export const atFullSpeed: Pace = () => Promise.resolve()
  * most: others may have a share of a machine only, and what is taken at low priority is gone too.
  */
 export function unhurried(clock: Clock = REAL): Pace {
-  let since = clock.now()
+  let rested = clock.workedMs()
   return async () => {
-    const workedMs = clock.now() - since
-    if (workedMs < SPELL_MS) return
-    await clock.rest(workedMs)
-    since = clock.now()
+    const worked = clock.workedMs() - rested
+    if (worked < SPELL_MS) return
+    await clock.rest(worked)
+    rested = clock.workedMs()
   }
 }
