@@ -71,6 +71,11 @@ export class Kept<Answer extends object> {
     return asked.flatMap(({ key }) => kept.get(key) ?? fresh.get(key) ?? [])
   }
 
+  /** What was answered last, which something may have been written of since. */
+  last(key: string): Answer | undefined {
+    return this.made.get(key)?.answer
+  }
+
   private get({ key, stamp }: Asked): Answer | undefined {
     const kept = this.made.get(key)
     return kept?.stamp === stamp ? kept.answer : undefined

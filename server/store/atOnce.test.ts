@@ -1,8 +1,11 @@
-import { asc, eq, sql } from 'drizzle-orm'
-import { expect, test } from 'vitest'
+import type { Placeholder } from 'drizzle-orm'
+import { and, asc, eq, sql } from 'drizzle-orm'
+import { expect, test, vi } from 'vitest'
+import { among } from '../kernel/among.ts'
 import { benchOfFile } from '../test/bench.ts'
 import { LEVEL, openTestJob, walk } from '../test/records.ts'
-import { atOnce } from './atOnce.ts'
+import { asking, atOnce } from './atOnce.ts'
+import type { Database, Transaction } from './database.ts'
 import { job, note, reading, round, vehicle, vehicleType } from './schema.ts'
 
 const bench = benchOfFile()
@@ -39,4 +42,48 @@ test('what is asked at once is answered as it would be alone, but for how moment
       typeof inner === 'string' && MOMENT.test(inner) ? new Date(inner).toISOString() : inner,
     )
   expect(plain(await atOnce(db, questions))).toEqual(plain(alone))
+})
+
+test('questions that are written once are answered for whatever they are about', async () => {
+  const { db } = bench
+  const [one, other] = [await openTestJob(bench), await openTestJob(bench)]
+  const questions = vi.fn(
+    (_db: Database | Transaction, { jobId, ids }: Record<'jobId' | 'ids', Placeholder>) => ({
+      job: db
+        .select()
+        .from(job)
+        .where(and(eq(job.id, jobId), eq(job.version, 1))),
+      plates: db
+        .select({ plate: vehicle.plate })
+        .from(vehicle)
+        .where(among(vehicle.id, ids))
+        .orderBy(asc(vehicle.plate)),
+    }),
+  )
+  const ask = asking(questions)
+  const plateOf = async (id: string): Promise<string> =>
+    (await db.select().from(vehicle).where(eq(vehicle.id, id)))[0]!.plate
+  const plates = [await plateOf(one.vehicleId), await plateOf(other.vehicleId)]
+  const first = await ask(db, { jobId: one.jobId, ids: [one.vehicleId] })
+  expect(first.job.map(({ id }) => id)).toEqual([one.jobId])
+  expect(first.plates).toEqual([{ plate: plates[0] }])
+  const both = await db.transaction((tx) =>
+    ask(tx, { jobId: other.jobId, ids: [one.vehicleId, other.vehicleId] }),
+  )
+  expect(both.job.map(({ id }) => id)).toEqual([other.jobId])
+  expect(both.plates.map(({ plate }) => plate)).toEqual(plates.toSorted())
+  // What is told is a value, whatever is in it.
+  expect((await ask(db, { jobId: one.jobId, ids: [] })).plates).toEqual([])
+  await expect(ask(db, { jobId: `' or true --`, ids: [] })).rejects.toThrow()
+  expect(questions).toHaveBeenCalledTimes(1)
+})
+
+test('a statement that would be cut at the wrong place is not written', async () => {
+  const ask = asking((db) => ({
+    notes: db
+      .select()
+      .from(note)
+      .where(sql`title = 'costs $1'`),
+  }))
+  await expect(ask(bench.db, {})).rejects.toThrow('a statement with a $ in it')
 })

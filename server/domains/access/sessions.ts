@@ -1,6 +1,8 @@
 import { createHash, createHmac, randomBytes, timingSafeEqual } from 'node:crypto'
+import type { Placeholder } from 'drizzle-orm'
 import { and, eq, ne, sql } from 'drizzle-orm'
 import type { Role } from '@anklet/contract'
+import { asking } from '../../store/atOnce.ts'
 import type { Database } from '../../store/database.ts'
 import { credential, person, session } from '../../store/schema.ts'
 
@@ -53,17 +55,8 @@ export async function openSession(
   return token
 }
 
-/**
- * Who holds a cookie; null where it is nobody's, or their session is over.
- * @param isUsed somebody does something now: their session goes on from here.
- */
-export async function whoHolds(
-  db: Database,
-  token: string,
-  { isUsed }: { readonly isUsed: boolean } = { isUsed: true },
-): Promise<Who | null> {
-  const tokenHash = digest(token)
-  const [found] = await db
+const askHolders = asking((db, { tokenHash }: Record<'tokenHash', Placeholder>) => ({
+  holders: db
     .select({
       id: person.id,
       name: person.name,
@@ -75,7 +68,22 @@ export async function whoHolds(
     })
     .from(session)
     .innerJoin(person, eq(person.id, session.personId))
-    .where(and(eq(session.tokenHash, tokenHash), isAlive))
+    .where(and(eq(session.tokenHash, tokenHash), isAlive)),
+}))
+
+/**
+ * Who holds a cookie; null where it is nobody's, or their session is over.
+ * @param isUsed somebody does something now: their session goes on from here.
+ */
+export async function whoHolds(
+  db: Database,
+  token: string,
+  { isUsed }: { readonly isUsed: boolean } = { isUsed: true },
+): Promise<Who | null> {
+  const tokenHash = digest(token)
+  const {
+    holders: [found],
+  } = await askHolders(db, { tokenHash })
   if (!found) return null
   const { seenAt, madeAt, ...who } = found
   if (isUsed && Date.now() - Date.parse(seenAt) > SEEN_S * 1000)

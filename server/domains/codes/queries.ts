@@ -1,17 +1,18 @@
 import { and, asc, eq, inArray } from 'drizzle-orm'
 import type { CodeReading, CodeText } from '@anklet/contract'
+import type { Open } from '../../store/atOnce.ts'
 import type { Database, Transaction } from '../../store/database.ts'
 import { codeReading, codeText, job } from '../../store/schema.ts'
 import { signed } from '../../kernel/instants.ts'
 
 type OfWhat =
-  | { readonly vehicleId: string }
-  | { readonly jobId: string }
+  | { readonly vehicleId: Open }
+  | { readonly jobId: Open }
   | { readonly every: { readonly jobId: string | null } }
 
 /** Asks for readings of codes. @param of `every`: those that were set aside too, of a job or (null) of all */
 export function askCodeReadings(db: Database | Transaction, of: OfWhat) {
-  const ofVehicle = (vehicleId: string) =>
+  const ofVehicle = (vehicleId: Open) =>
     inArray(
       codeReading.jobId,
       db.select({ id: job.id }).from(job).where(eq(job.vehicleId, vehicleId)),
@@ -42,7 +43,7 @@ export const codeReadingsOf = async (
 ): Promise<CodeReading[]> => (await askCodeReadings(db, of)).map(signed)
 
 /** Asks for texts of codes, by number. @param typeId null: of every vehicle type */
-export const askCodeTexts = (db: Database | Transaction, typeId: string | null) =>
+export const askCodeTexts = (db: Database | Transaction, typeId: Open | null) =>
   db
     .select()
     .from(codeText)

@@ -1,5 +1,6 @@
 import { asc, eq } from 'drizzle-orm'
 import type { Agreement, CoilEntry, Decision, Part } from '@anklet/contract'
+import type { Open } from '../../store/atOnce.ts'
 import type { Database, Transaction } from '../../store/database.ts'
 import { agreement, coil, decision, part } from '../../store/schema.ts'
 import { signed } from '../../kernel/instants.ts'
@@ -11,7 +12,7 @@ export const listParts = (db: Database | Transaction): Promise<Part[]> =>
 export const listCoils = (db: Database | Transaction): Promise<CoilEntry[]> =>
   db.select().from(coil).orderBy(asc(coil.name))
 /** Asks for what was decided, oldest first. @param jobId null: on all jobs */
-export const askDecisions = (db: Database | Transaction, jobId: string | null) =>
+export const askDecisions = (db: Database | Transaction, jobId: Open | null) =>
   db
     .select()
     .from(decision)
@@ -23,7 +24,7 @@ export const decisionsOf = async (
   jobId: string | null,
 ): Promise<Decision[]> => (await askDecisions(db, jobId)).map(signed)
 /** Asks who agreed to what, oldest first. @param jobId null: on all jobs */
-export const askAgreements = (db: Database | Transaction, jobId: string | null) =>
+export const askAgreements = (db: Database | Transaction, jobId: Open | null) =>
   db
     .select()
     .from(agreement)

@@ -1,7 +1,7 @@
 import { asc, eq, getTableColumns, inArray, sql } from 'drizzle-orm'
 import type { EvidenceRecord, Job, Photo } from '@anklet/contract'
 import { AppError } from '../../kernel/appError.ts'
-import type { Answers } from '../../store/atOnce.ts'
+import type { Answers, Open } from '../../store/atOnce.ts'
 import type { Database, Transaction } from '../../store/database.ts'
 import {
   charge,
@@ -68,7 +68,7 @@ export async function readPicture(
 }
 
 /** Of a vehicle, or of one of its jobs. */
-type OfWhat = { readonly vehicleId: string } | { readonly jobId: string }
+type OfWhat = { readonly vehicleId: Open } | { readonly jobId: Open }
 
 /** Asks for repairs, oldest first. */
 export const askRepairs = (db: Database | Transaction, of: OfWhat) =>
@@ -89,7 +89,7 @@ export const askCharges = (db: Database | Transaction, of: OfWhat) =>
 /** Asks for photos without their pictures, oldest first. */
 export function askPhotos(db: Database | Transaction, of: OfWhat) {
   const { picture: _picture, small: _small, ...columns } = getTableColumns(photo)
-  const ofVehicle = (vehicleId: string) =>
+  const ofVehicle = (vehicleId: Open) =>
     inArray(photo.jobId, db.select({ id: job.id }).from(job).where(eq(job.vehicleId, vehicleId)))
   return db
     .select({ ...columns, bytes: sql<number>`length(${photo.picture})`.as('bytes') })
@@ -109,7 +109,7 @@ export const evidenceOf = async (
 ): Promise<EvidenceRecord[]> => (await askInOrder(db, evidence, jobId, which)).map(signed)
 
 /** Asks for what was written and photographed on a job, oldest first. */
-export const askEntries = (db: Database | Transaction, jobId: string) => ({
+export const askEntries = (db: Database | Transaction, jobId: Open) => ({
   notes: db.select().from(note).where(eq(note.jobId, jobId)).orderBy(asc(note.at)),
   repairs: askRepairs(db, { jobId }),
   photos: askPhotos(db, { jobId }),

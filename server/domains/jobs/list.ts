@@ -14,14 +14,12 @@ import {
   sql,
 } from 'drizzle-orm'
 import type { JobListQuery, JobPage, JobSummary } from '@anklet/contract'
-import { among } from '../../kernel/among.ts'
 import type { Asked, Kept } from '../../kernel/kept.ts'
 import { anywhere } from '../../kernel/like.ts'
-import { askStamps, stampOfLists } from '../../kernel/revisions.ts'
-import { atOnce } from '../../store/atOnce.ts'
+import { stampsOfFloor, stampsOfList } from '../../kernel/revisions.ts'
 import type { Database } from '../../store/database.ts'
 import { job, vehicle, vehicleType, watch } from '../../store/schema.ts'
-import { onFloor, summariseJobs } from './summaries.ts'
+import { floorSince, summariseJobs } from './summaries.ts'
 
 const COLUMN = { openedAt: job.openedAt, plate: vehicle.plate, typeName: vehicleType.name } as const
 
@@ -110,35 +108,29 @@ export class JobLists {
 
   /** What the floor shows: open jobs, and those that were closed lately, newest first. */
   async floor(now = new Date()): Promise<JobSummary[]> {
-    const jobs = await this.stamped(onFloor(now))
-    return this.summaries(jobs)
+    return this.summaries(await stampsOfFloor(this.db, floorSince(now)))
   }
 
   /** A page of all jobs, searched and sorted by the database. */
   async page(query: JobListQuery): Promise<JobPage> {
-    const stamp = await stampOfLists(this.db)
-    const { ids } = await this.pages.of({ key: JSON.stringify(query), stamp }, () =>
-      findPage(this.db, query),
-    )
+    const key = JSON.stringify(query)
     const { state, words } = query
+    // Most often a page still shows the jobs it showed: their stamps come with its own.
+    const shown = this.pages.last(key)
+    const { found: stamp, lines } = await stampsOfList(this.db, shown?.ids ?? [])
+    const now = await this.pages.of({ key, stamp }, () => findPage(this.db, query))
     const total = await this.totals.of({ key: JSON.stringify([state, words]), stamp }, () =>
       countAll(this.db, query),
     )
-    const stamped = new Map(
-      (await this.stamped(among(job.id, ids))).map((each) => [each.key, each]),
-    )
-    const jobs = ids.flatMap((id) => stamped.get(id) ?? [])
+    const stamped = now === shown ? lines : (await stampsOfList(this.db, now.ids)).lines
+    const byId = new Map(stamped.map((line) => [line.key, line]))
+    const jobs = now.ids.flatMap((id) => byId.get(id) ?? [])
     return { total: total.jobs, rows: await this.summaries(jobs) }
-  }
-
-  private async stamped(which: SQL | undefined): Promise<Asked[]> {
-    const { jobs } = await atOnce(this.db, { jobs: askStamps(this.db, which) })
-    return jobs.map(({ key, own, all }) => ({ key, stamp: `${own} ${all}` }))
   }
 
   private summaries(jobs: readonly Asked[]): Promise<JobSummary[]> {
     return this.lines.all(jobs, async (ids) => {
-      const fresh = await summariseJobs(this.db, { ids })
+      const fresh = await summariseJobs(this.db, ids)
       return new Map(fresh.map((line) => [line.id, line]))
     })
   }

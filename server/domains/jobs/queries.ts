@@ -1,8 +1,9 @@
+import type { Placeholder } from 'drizzle-orm'
 import { asc, eq } from 'drizzle-orm'
 import type { Job } from '@anklet/contract'
 import { workedBy } from '@anklet/core/work/procedure'
 import { AppError } from '../../kernel/appError.ts'
-import { atOnce } from '../../store/atOnce.ts'
+import { asking } from '../../store/atOnce.ts'
 import type { Database, Transaction } from '../../store/database.ts'
 import { job, vehicle, vehicleType, watch } from '../../store/schema.ts'
 import { askCodeReadings, askCodeTexts } from '../codes/queries.ts'
@@ -13,48 +14,50 @@ import { askRoundIds, roundsForJob } from '../rounds/queries.ts'
 import { askBook, askTorques, askWork, guardedBy, summaryOf } from '../work/queries.ts'
 import { describeWatch } from '../watches/queries.ts'
 import { iso, isoOrNull, signed } from '../../kernel/instants.ts'
+import { typeOfJob, vehicleOfJob } from '../../kernel/which.ts'
 import { askProof } from '../proofRecord/queries.ts'
 import { askSetAside } from './setAside.ts'
 
 /** Asks for what is on record of a job. */
-const askRecord = (
-  db: Database | Transaction,
-  { jobId, vehicleId, typeId }: { jobId: string; vehicleId: string; typeId: string },
-) => ({
-  ...askEntries(db, jobId),
-  ...askRoundIds(db, { jobId, vehicleId }),
-  decisions: askDecisions(db, jobId),
-  agreements: askAgreements(db, jobId),
-  plans: askPlans(db, jobId),
-  work: askWork(db, jobId),
-  proof: askProof(db, jobId),
-  codeReadings: askCodeReadings(db, { vehicleId }),
-  codeTexts: askCodeTexts(db, typeId),
-  watches: db.select().from(watch).where(eq(watch.jobId, jobId)).orderBy(asc(watch.startedAt)),
-  setAside: askSetAside(db, jobId),
-  books: askBook(db),
-  torques: askTorques(db, typeId),
+const askRecord = asking((db, { jobId }: Record<'jobId', Placeholder>) => {
+  const [vehicleId, typeId] = [vehicleOfJob(jobId), typeOfJob(jobId)]
+  return {
+    found: db
+      .select({ job, vehicle, vehicleType })
+      .from(job)
+      .innerJoin(vehicle, eq(job.vehicleId, vehicle.id))
+      .innerJoin(vehicleType, eq(vehicle.typeId, vehicleType.id))
+      .where(eq(job.id, jobId)),
+    ...askEntries(db, jobId),
+    ...askRoundIds(db, { jobId, vehicleId }),
+    decisions: askDecisions(db, jobId),
+    agreements: askAgreements(db, jobId),
+    plans: askPlans(db, jobId),
+    work: askWork(db, jobId),
+    proof: askProof(db, jobId),
+    codeReadings: askCodeReadings(db, { vehicleId }),
+    codeTexts: askCodeTexts(db, typeId),
+    watches: db.select().from(watch).where(eq(watch.jobId, jobId)).orderBy(asc(watch.startedAt)),
+    setAside: askSetAside(db, jobId),
+    books: askBook(db),
+    torques: askTorques(db, typeId),
+  }
 })
 
 /** One job with its rounds, the newest earlier ones of its vehicle, and its watches. @throws {AppError} `notFound`. */
 export async function readJob(db: Database | Transaction, id: string): Promise<Job> {
-  const [row] = await db
-    .select()
-    .from(job)
-    .innerJoin(vehicle, eq(job.vehicleId, vehicle.id))
-    .innerJoin(vehicleType, eq(vehicle.typeId, vehicleType.id))
-    .where(eq(job.id, id))
+  const {
+    found: [row],
+    books,
+    torques,
+    ...record
+  } = await askRecord(db, { jobId: id })
   if (!row) throw new AppError('notFound', { what: 'job' })
-  const { architecture } = row.vehicle_type
-  const { books, torques, ...record } = await atOnce(
-    db,
-    askRecord(db, { jobId: id, vehicleId: row.vehicle.id, typeId: row.vehicle_type.id }),
-  )
   const work = record.work.map(signed)
   const made = record.plans.at(-1)
   const guarded = made
     ? guardedBy({
-        architecture,
+        architecture: row.vehicleType.architecture,
         made,
         book: workedBy(books[0]?.book ?? null),
         torques,
@@ -75,7 +78,7 @@ export async function readJob(db: Database | Transaction, id: string): Promise<J
     codeReadings: record.codeReadings.map(signed),
     codeTexts: record.codeTexts,
     vehicle: row.vehicle,
-    vehicleType: row.vehicle_type,
+    vehicleType: row.vehicleType,
     rounds: await roundsForJob(db, record),
     watches: record.watches.map(describeWatch),
     setAside: record.setAside.map(signed),

@@ -1,6 +1,7 @@
 import type { SQL } from 'drizzle-orm'
 import { sql } from 'drizzle-orm'
 import type { SetAsideRecord } from '@anklet/contract'
+import type { Open } from '../../store/atOnce.ts'
 import type { Database, Transaction } from '../../store/database.ts'
 
 /** So a stand-in's name ended before entries named their devices. */
@@ -67,7 +68,7 @@ const LINES: readonly (readonly [kind: SetAsideRecord['kind'], select: SQL])[] =
 ]
 
 /** Asks what a simulated vehicle told of a job's car that is not simulated, oldest first. */
-export function askSetAside(db: Database | Transaction, jobId: string) {
+export function askSetAside(db: Database | Transaction, jobId: Open) {
   const parts = LINES.map(
     ([kind, select]) => sql`(select ${kind} as kind, line.* from (
       ${select} where set_aside and job_id = ${jobId}

@@ -1,29 +1,28 @@
-import type { SQL } from 'drizzle-orm'
-import { and, desc, eq, gte, isNull, ne, or } from 'drizzle-orm'
+import type { Placeholder } from 'drizzle-orm'
+import { and, desc, eq, getTableColumns, inArray, ne } from 'drizzle-orm'
 import type { JobSummary } from '@anklet/contract'
 import { designHeights } from '@anklet/core/base/starting'
 import { foundBy } from '@anklet/core/measuring/leakdown'
 import type { PerCorner } from '@anklet/core/base/vehicle'
 import { mapCorners } from '@anklet/core/base/vehicle'
-import { atOnce } from '../../store/atOnce.ts'
-import type { Database } from '../../store/database.ts'
+import type { Open } from '../../store/atOnce.ts'
+import { asking } from '../../store/atOnce.ts'
+import type { Database, Transaction } from '../../store/database.ts'
 import { job, round, vehicle, vehicleType, watch } from '../../store/schema.ts'
 import { among } from '../../kernel/among.ts'
 import { iso, isoOrNull } from '../../kernel/instants.ts'
 import { askConcluded, askDecided, tellDecided } from './findings.ts'
 import { askHandedOver } from '../proofRecord/queries.ts'
 import type { WatchRow } from '../watches/queries.ts'
-import { summariseWork } from '../work/queries.ts'
+import { askPlanned, summariseWork } from '../work/queries.ts'
 import { MEANS, wholeMeans } from '../rounds/means.ts'
 
 /** Closed jobs stay on the floor's list this long. */
 const KEEP_CLOSED_DAYS = 30
 
-/** Which jobs the floor shows. */
-export function onFloor(now: Date): SQL | undefined {
-  const since = new Date(now.getTime() - KEEP_CLOSED_DAYS * 86_400_000).toISOString()
-  return or(isNull(job.closedAt), gte(job.closedAt, since))
-}
+/** Since when jobs that were closed are shown on the floor. */
+export const floorSince = (now: Date): string =>
+  new Date(now.getTime() - KEEP_CLOSED_DAYS * 86_400_000).toISOString()
 
 interface Latest {
   readonly endedAt: string
@@ -32,7 +31,7 @@ interface Latest {
 }
 
 // The last round of each job.
-const askLatestRounds = (db: Database, jobIds: readonly string[]) =>
+const askLatestRounds = (db: Database | Transaction, jobIds: Open<readonly string[]>) =>
   db
     .selectDistinctOn([round.jobId], {
       jobId: round.jobId,
@@ -66,7 +65,7 @@ function offDesign(
 }
 
 // The last watch of each job.
-const askLatestWatches = (db: Database, jobIds: readonly string[]) =>
+const askLatestWatches = (db: Database | Transaction, jobIds: Open<readonly string[]>) =>
   db
     .selectDistinctOn([watch.jobId])
     .from(watch)
@@ -89,53 +88,49 @@ const tellLatestWatches = (
     ]),
   )
 
-// A type is a page of figures: read once, not once for each of its jobs.
-async function typesAmong(
-  db: Database,
-  ids: readonly string[],
-): Promise<Map<string, typeof vehicleType.$inferSelect>> {
-  const distinct = [...new Set(ids)]
-  const rows = await db.select().from(vehicleType).where(among(vehicleType.id, distinct))
-  return new Map(rows.map((row) => [row.id, row]))
-}
+const { arrival: _arrival, ...HEAD } = getTableColumns(job)
 
-/** Jobs as lists show them, newest first: of a vehicle, or by their ids. */
-export async function summariseJobs(
-  db: Database,
-  which: { readonly vehicleId: string } | { readonly ids: readonly string[] },
-): Promise<JobSummary[]> {
-  if ('ids' in which && which.ids.length === 0) return []
-  const rows = await db
-    .select({
-      job,
-      plate: vehicle.plate,
-      simulated: vehicle.simulated,
-      typeId: vehicle.typeId,
-    })
+const askLines = asking((db, { ids }: Record<'ids', Placeholder>) => {
+  const types = db
+    .select({ id: vehicle.typeId })
     .from(job)
     .innerJoin(vehicle, eq(job.vehicleId, vehicle.id))
-    .where('ids' in which ? among(job.id, which.ids) : eq(job.vehicleId, which.vehicleId))
-    .orderBy(desc(job.openedAt))
-  const ids = rows.map((row) => row.job.id)
-  if (ids.length === 0) return []
-  const types = await typesAmong(
-    db,
-    rows.map(({ typeId }) => typeId),
-  )
-  const last = await atOnce(db, {
+    .where(among(job.id, ids))
+  return {
+    heads: db
+      .select({
+        job: HEAD,
+        plate: vehicle.plate,
+        simulated: vehicle.simulated,
+        typeId: vehicle.typeId,
+      })
+      .from(job)
+      .innerJoin(vehicle, eq(job.vehicleId, vehicle.id))
+      .where(among(job.id, ids))
+      .orderBy(desc(job.openedAt)),
+    // A type is a page of figures: read once, not once for each of its jobs.
+    types: db.select().from(vehicleType).where(inArray(vehicleType.id, types)),
     rounds: askLatestRounds(db, ids),
     watches: askLatestWatches(db, ids),
     handed: askHandedOver(db, ids),
     concluded: askConcluded(db, ids),
     decided: askDecided(db, ids),
-  })
-  const rounds = tellLatestRounds(last.rounds)
-  const watches = tellLatestWatches(last.watches)
-  const decided = tellDecided(last.decided)
-  const handed = new Set(last.handed.map(({ jobId }) => jobId))
-  const concluded = new Set(last.concluded.map(({ jobId }) => jobId))
-  const work = await summariseWork(db, ids)
-  return rows.map(({ job: { arrival: _arrival, ...head }, plate, simulated, typeId }) => {
+    ...askPlanned(db, ids),
+  }
+})
+
+/** Some jobs as lists show them, newest first. */
+export async function summariseJobs(db: Database, ids: readonly string[]): Promise<JobSummary[]> {
+  if (ids.length === 0) return []
+  const found = await askLines(db, { ids })
+  const types = new Map(found.types.map((row) => [row.id, row]))
+  const rounds = tellLatestRounds(found.rounds)
+  const watches = tellLatestWatches(found.watches)
+  const decided = tellDecided(found.decided)
+  const handed = new Set(found.handed.map(({ jobId }) => jobId))
+  const concluded = new Set(found.concluded.map(({ jobId }) => jobId))
+  const work = await summariseWork(db, found)
+  return found.heads.map(({ job: head, plate, simulated, typeId }) => {
     const type = types.get(typeId)!
     const latest = rounds.get(head.id)
     return {

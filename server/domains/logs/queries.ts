@@ -1,6 +1,7 @@
 import { asc, eq } from 'drizzle-orm'
 import type { LogHead, LogRecord, Trace } from '@anklet/contract'
 import { AppError } from '../../kernel/appError.ts'
+import type { Open } from '../../store/atOnce.ts'
 import type { Database, Transaction } from '../../store/database.ts'
 import { deviceLog, logChunk } from '../../store/schema.ts'
 import { isoOrNull, signed } from '../../kernel/instants.ts'
@@ -31,7 +32,7 @@ export async function nameDevice(
 }
 
 /** Asks for the logs of a job, oldest first, without their values. */
-export const askLogs = (db: Database | Transaction, jobId: string) =>
+export const askLogs = (db: Database | Transaction, jobId: Open) =>
   db
     .select()
     .from(deviceLog)

@@ -1,6 +1,7 @@
 import { asc, eq } from 'drizzle-orm'
 import type { PlanMade, Procedures, Torque } from '@anklet/contract'
 import { USUAL_WAY } from '@anklet/core/work/procedure'
+import type { Open } from '../../store/atOnce.ts'
 import type { Database, Transaction } from '../../store/database.ts'
 import { plan, procedures, torque } from '../../store/schema.ts'
 import { asKept } from '../work/books.ts'
@@ -19,7 +20,7 @@ export const listTorques = (db: Database | Transaction): Promise<Torque[]> =>
   db.select().from(torque).orderBy(asc(torque.typeId), asc(torque.fastener))
 
 /** Asks for plans that were made, oldest first. @param jobId null: on all jobs */
-export const askPlans = (db: Database | Transaction, jobId: string | null) =>
+export const askPlans = (db: Database | Transaction, jobId: Open | null) =>
   db
     .select()
     .from(plan)

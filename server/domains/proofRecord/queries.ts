@@ -1,5 +1,6 @@
 import { and, asc, desc, eq, gt, notExists, sql } from 'drizzle-orm'
 import type { ProofRecord, ReturnRecord } from '@anklet/contract'
+import type { Open } from '../../store/atOnce.ts'
 import type { Database, Transaction } from '../../store/database.ts'
 import { job, proofEntry, round, vehicle, vehicleType, workEntry } from '../../store/schema.ts'
 import { among } from '../../kernel/among.ts'
@@ -10,7 +11,7 @@ import { askInOrder, unnumbered } from '../../kernel/which.ts'
 /** Asks what shows that a repair counts, in the order it was taken. @param jobId null: of all jobs */
 export const askProof = (
   db: Database | Transaction,
-  jobId: string | null,
+  jobId: Open | null,
   which: Which = 'counting',
 ) => askInOrder(db, proofEntry, jobId, which)
 
@@ -22,7 +23,7 @@ export const proofOfJob = async (
 ): Promise<ProofRecord[]> => (await askProof(db, jobId, which)).map(signed)
 
 /** Asks the same of all jobs of a vehicle. */
-export const askProofOfVehicle = (db: Database, vehicleId: string) =>
+export const askProofOfVehicle = (db: Database | Transaction, vehicleId: Open) =>
   db
     .select(unnumbered(proofEntry))
     .from(proofEntry)
@@ -33,7 +34,7 @@ export const askProofOfVehicle = (db: Database, vehicleId: string) =>
 const handing = sql`${proofEntry.content}->>'kind' = 'handedOver'`
 
 /** Asks which of these jobs were handed over after their work was last changed. */
-export const askHandedOver = (db: Database | Transaction, jobIds: readonly string[]) =>
+export const askHandedOver = (db: Database | Transaction, jobIds: Open<readonly string[]>) =>
   db
     .select({ jobId: proofEntry.jobId })
     .from(proofEntry)

@@ -1,10 +1,10 @@
-import type { SQL, SQLWrapper } from 'drizzle-orm'
+import type { Placeholder, SQL } from 'drizzle-orm'
 import { asc, desc, eq, getTableColumns, inArray, ne } from 'drizzle-orm'
 import type { PgColumn } from 'drizzle-orm/pg-core'
 import type { Round } from '@anklet/contract'
 import { AppError } from '../../kernel/appError.ts'
-import type { Answers } from '../../store/atOnce.ts'
-import { atOnce } from '../../store/atOnce.ts'
+import type { Answers, Open } from '../../store/atOnce.ts'
+import { asking, atOnce } from '../../store/atOnce.ts'
 import type { Database, Transaction } from '../../store/database.ts'
 import { correction, job, reading, round } from '../../store/schema.ts'
 import { among } from '../../kernel/among.ts'
@@ -26,33 +26,31 @@ export async function openJobOf(tx: Transaction, jobId: string): Promise<typeof 
   return found
 }
 
-type RoundIds = readonly string[] | SQLWrapper
-
-const isOneOf = (column: PgColumn, ids: RoundIds): SQL =>
-  'getSQL' in ids ? inArray(column, ids) : among(column, ids)
-
-/** Asks for rounds with all that was read in them. @param ids of the rounds, or a question for them. */
-const askRounds = (db: Database | Transaction, ids: RoundIds, newestFirst: boolean) => ({
+/** Asks for rounds with all that was read in them. @param areIn whether a round is one of them, by its id. */
+const askRounds = (
+  db: Database | Transaction,
+  areIn: (id: PgColumn) => SQL,
+  newestFirst: boolean,
+) => ({
   rounds: db
     .select()
     .from(round)
-    .where(isOneOf(round.id, ids))
+    .where(areIn(round.id))
     .orderBy(newestFirst ? desc(round.endedAt) : asc(round.endedAt)),
-  readings: db.select().from(reading).where(isOneOf(reading.roundId, ids)).orderBy(asc(reading.id)),
+  readings: db.select().from(reading).where(areIn(reading.roundId)).orderBy(asc(reading.id)),
   corrections: db
     .select(getTableColumns(correction))
     .from(correction)
     .innerJoin(reading, eq(correction.readingId, reading.id))
-    .where(isOneOf(reading.roundId, ids))
+    .where(areIn(reading.roundId))
     .orderBy(asc(correction.at)),
 })
 
-async function roundsBy(
-  db: Database | Transaction,
-  ids: RoundIds,
-  newestFirst = false,
-): Promise<Round[]> {
-  const { rounds, readings, corrections } = await atOnce(db, askRounds(db, ids, newestFirst))
+function tellRounds({
+  rounds,
+  readings,
+  corrections,
+}: Answers<ReturnType<typeof askRounds>>): Round[] {
   const newest = new Map(
     corrections.map(({ readingId, personId, at, ...entry }) => [
       readingId,
@@ -88,7 +86,13 @@ export async function roundsWhere(
     .where(which)
     .orderBy(newestFirst ? desc(round.endedAt) : asc(round.endedAt))
     .$dynamic()
-  return roundsBy(db, most === null ? ids : ids.limit(most), newestFirst)
+  const chosen = most === null ? ids : ids.limit(most)
+  return tellRounds(
+    await atOnce(
+      db,
+      askRounds(db, (id) => inArray(id, chosen), newestFirst),
+    ),
+  )
 }
 
 /** Every round of a vehicle, oldest first. */
@@ -101,7 +105,7 @@ const EARLIER = 60
 /** Asks which rounds a job shows: its own, and the newest of its vehicle. */
 export const askRoundIds = (
   db: Database | Transaction,
-  { jobId, vehicleId }: { readonly jobId: string; readonly vehicleId: string },
+  { jobId, vehicleId }: { readonly jobId: Open; readonly vehicleId: Open },
 ) => ({
   // Each by its own index, and together only then: asked for in one, every round is looked at.
   own: db.select({ id: round.id }).from(round).where(eq(round.jobId, jobId)),
@@ -113,13 +117,17 @@ export const askRoundIds = (
     .limit(EARLIER),
 })
 
+const askChosen = asking((db, { ids }: Record<'ids', Placeholder>) =>
+  askRounds(db, (id) => among(id, ids), false),
+)
+
 /** The rounds of a job and the newest others of its vehicle, oldest first. */
 export async function roundsForJob(
   db: Database | Transaction,
   { own, newest }: Answers<ReturnType<typeof askRoundIds>>,
 ): Promise<Round[]> {
   const chosen = new Set([...own, ...newest].map(({ id }) => id))
-  return chosen.size === 0 ? [] : roundsBy(db, [...chosen])
+  return chosen.size === 0 ? [] : tellRounds(await askChosen(db, { ids: [...chosen] }))
 }
 
 /**

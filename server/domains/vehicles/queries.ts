@@ -7,8 +7,9 @@ import type {
   VehiclePage,
 } from '@anklet/contract'
 import { AppError } from '../../kernel/appError.ts'
-import { atOnce } from '../../store/atOnce.ts'
-import type { Database } from '../../store/database.ts'
+import type { Open } from '../../store/atOnce.ts'
+import { asking } from '../../store/atOnce.ts'
+import type { Database, Transaction } from '../../store/database.ts'
 import { job, round, vehicle, vehicleType } from '../../store/schema.ts'
 import { askCodeReadings, askCodeTexts } from '../codes/queries.ts'
 import { iso, signed } from '../../kernel/instants.ts'
@@ -87,20 +88,20 @@ export class VehicleList {
 }
 
 // What the odometer showed at each visit, oldest first.
-const askOdometer = (db: Database, vehicleId: string) =>
+const askVisits = (db: Database | Transaction, vehicleId: Open) =>
   db
-    .select({ at: job.openedAt, arrival: job.arrival })
+    .select({ id: job.id, at: job.openedAt, arrival: job.arrival })
     .from(job)
     .where(eq(job.vehicleId, vehicleId))
     .orderBy(asc(job.openedAt))
 
-const tellOdometer = (rows: Awaited<ReturnType<typeof askOdometer>>): VehicleDetail['odometer'] =>
+const tellOdometer = (rows: Awaited<ReturnType<typeof askVisits>>): VehicleDetail['odometer'] =>
   rows.flatMap(({ at, arrival }) =>
     typeof arrival?.odometerKm === 'number' ? [{ at: iso(at), km: arrival.odometerKm }] : [],
   )
 
 // Means only: a car measured for years has thousands of rounds, and its page draws one point for each.
-const askHistory = (db: Database, vehicleId: string) =>
+const askHistory = (db: Database | Transaction, vehicleId: Open) =>
   db
     .select({
       id: round.id,
@@ -125,6 +126,17 @@ const tellHistory = (rows: Awaited<ReturnType<typeof askHistory>>): HistoryRound
     meanMm: wholeMeans({ FL, FR, RL, RR }),
   }))
 
+const askDetail = asking((db, { vehicleId, typeId }: Record<'vehicleId' | 'typeId', Open>) => ({
+  history: askHistory(db, vehicleId),
+  jobs: askVisits(db, vehicleId),
+  repairs: askRepairs(db, { vehicleId }),
+  photos: askPhotos(db, { vehicleId }),
+  charges: askCharges(db, { vehicleId }),
+  codeReadings: askCodeReadings(db, { vehicleId }),
+  codeTexts: askCodeTexts(db, typeId),
+  proof: askProofOfVehicle(db, vehicleId),
+}))
+
 /** One vehicle with everything on record of it. @throws {AppError} `notFound`. */
 export async function readVehicle(db: Database, id: string): Promise<VehicleDetail> {
   const [row] = await db
@@ -133,21 +145,18 @@ export async function readVehicle(db: Database, id: string): Promise<VehicleDeta
     .innerJoin(vehicleType, eq(vehicle.typeId, vehicleType.id))
     .where(eq(vehicle.id, id))
   if (!row) throw new AppError('notFound', { what: 'vehicle' })
-  const { history, odometer, codeReadings, codeTexts, proof, ...entries } = await atOnce(db, {
-    history: askHistory(db, id),
-    odometer: askOdometer(db, id),
-    repairs: askRepairs(db, { vehicleId: id }),
-    photos: askPhotos(db, { vehicleId: id }),
-    charges: askCharges(db, { vehicleId: id }),
-    codeReadings: askCodeReadings(db, { vehicleId: id }),
-    codeTexts: askCodeTexts(db, row.vehicle.typeId),
-    proof: askProofOfVehicle(db, id),
+  const { history, jobs, codeReadings, codeTexts, proof, ...entries } = await askDetail(db, {
+    vehicleId: id,
+    typeId: row.vehicle.typeId,
   })
   return {
     vehicle: row.vehicle,
     vehicleType: row.vehicle_type,
     history: tellHistory(history),
-    jobs: await summariseJobs(db, { vehicleId: id }),
+    jobs: await summariseJobs(
+      db,
+      jobs.map((each) => each.id),
+    ),
     repairs: entries.repairs.map(signed),
     photos: entries.photos.map(signed),
     charges: entries.charges.map(signed),
@@ -155,6 +164,6 @@ export async function readVehicle(db: Database, id: string): Promise<VehicleDeta
     codeTexts,
     proof: proof.map(signed).filter(({ content }) => content.kind !== 'shown'),
     pumpDays: await pumpDaysOf(db, id),
-    odometer: tellOdometer(odometer),
+    odometer: tellOdometer(jobs),
   }
 }

@@ -1,3 +1,4 @@
+import type { Placeholder } from 'drizzle-orm'
 import { desc, eq } from 'drizzle-orm'
 import type { WorkRecord, WorkSummary } from '@anklet/contract'
 import type { Architecture } from '@anklet/core/base/vehicle'
@@ -8,26 +9,20 @@ import type { Guarded, Run } from '@anklet/core/work/record'
 import { factSentence, jointSentence, stepSentence } from '@anklet/language/work/record'
 import { runOf } from '@anklet/core/work/record'
 import { AppError } from '../../kernel/appError.ts'
-import { atOnce } from '../../store/atOnce.ts'
+import type { Answers, Open } from '../../store/atOnce.ts'
+import { asking } from '../../store/atOnce.ts'
 import type { Database, Transaction } from '../../store/database.ts'
-import {
-  job,
-  plan,
-  procedures,
-  torque,
-  vehicle,
-  vehicleType,
-  workEntry,
-} from '../../store/schema.ts'
+import { plan, procedures, torque, vehicleType, workEntry } from '../../store/schema.ts'
 import { among } from '../../kernel/among.ts'
 import { signed } from '../../kernel/instants.ts'
+import { typeOfJob } from '../../kernel/which.ts'
 import type { Which } from '../../kernel/which.ts'
 import { askInOrder } from '../../kernel/which.ts'
 
 /** Asks for the record of the work on a job, in the order it was taken. @param jobId null: on all jobs */
 export const askWork = (
   db: Database | Transaction,
-  jobId: string | null,
+  jobId: Open | null,
   which: Which = 'counting',
 ) => askInOrder(db, workEntry, jobId, which)
 
@@ -46,7 +41,7 @@ export const askBook = (db: Database | Transaction) =>
   db.select({ book: procedures.book }).from(procedures)
 
 /** Asks for the torques of a vehicle type. */
-export const askTorques = (db: Database | Transaction, typeId: string) =>
+export const askTorques = (db: Database | Transaction, typeId: Open) =>
   db.select().from(torque).where(eq(torque.typeId, typeId))
 
 /** The procedures the shop works by: its own, or those that ship. */
@@ -84,6 +79,22 @@ export function guardedBy({
   }
 }
 
+const askGuarded = asking((db, { jobId }: Record<'jobId', Placeholder>) => ({
+  plans: db
+    .select()
+    .from(plan)
+    .where(eq(plan.jobId, jobId))
+    .orderBy(desc(plan.at), desc(plan.id))
+    .limit(1),
+  types: db
+    .select({ architecture: vehicleType.architecture })
+    .from(vehicleType)
+    .where(eq(vehicleType.id, typeOfJob(jobId))),
+  books: askBook(db),
+  torques: askTorques(db, typeOfJob(jobId)),
+  entries: askWork(db, jobId),
+}))
+
 /**
  * The work on a job with all that its guard must know; null while nothing is planned, or its plan
  * can be made no more.
@@ -92,25 +103,14 @@ export async function guardedOf(
   db: Database | Transaction,
   jobId: string,
 ): Promise<Guarded | null> {
-  const [made] = await db
-    .select()
-    .from(plan)
-    .where(eq(plan.jobId, jobId))
-    .orderBy(desc(plan.at), desc(plan.id))
-    .limit(1)
-  if (!made) return null
-  const [of] = await db
-    .select({ architecture: vehicleType.architecture, typeId: vehicleType.id })
-    .from(job)
-    .innerJoin(vehicle, eq(job.vehicleId, vehicle.id))
-    .innerJoin(vehicleType, eq(vehicle.typeId, vehicleType.id))
-    .where(eq(job.id, jobId))
-  if (!of) return null
-  const { books, torques, entries } = await atOnce(db, {
-    books: askBook(db),
-    torques: askTorques(db, of.typeId),
-    entries: askWork(db, jobId),
-  })
+  const {
+    plans: [made],
+    types: [of],
+    books,
+    torques,
+    entries,
+  } = await askGuarded(db, { jobId })
+  if (!made || !of) return null
   return guardedBy({
     architecture: of.architecture,
     made,
@@ -188,35 +188,30 @@ export function summaryOf(of: Guarded): WorkSummary {
 // What a list shows is made anew only when something was entered or planned.
 const summaries = new Map<string, { readonly at: string; readonly summary: WorkSummary }>()
 
-/** How the work stands on those of these jobs that are planned. */
-export async function summariseWork(
-  db: Database,
-  jobIds: readonly string[],
-): Promise<Map<string, WorkSummary>> {
-  const found = new Map<string, WorkSummary>()
-  const planned = await db
+/** Asks which of some jobs are planned, and what has been entered on them. */
+export const askPlanned = (db: Database | Transaction, jobIds: Open<readonly string[]>) => ({
+  planned: db
     .selectDistinctOn([plan.jobId], { jobId: plan.jobId, planId: plan.id })
     .from(plan)
     .where(among(plan.jobId, jobIds))
-    .orderBy(plan.jobId, desc(plan.at), desc(plan.id))
-  if (planned.length === 0) return found
-  const last = new Map(
-    (
-      await db
-        .selectDistinctOn([workEntry.jobId], { jobId: workEntry.jobId, seq: workEntry.seq })
-        .from(workEntry)
-        .where(
-          among(
-            workEntry.jobId,
-            planned.map(({ jobId }) => jobId),
-          ),
-        )
-        .orderBy(workEntry.jobId, desc(workEntry.seq))
-    ).map(({ jobId, seq }) => [jobId, seq]),
-  )
-  const [record] = await db.select({ version: procedures.version }).from(procedures)
+    .orderBy(plan.jobId, desc(plan.at), desc(plan.id)),
+  entered: db
+    .selectDistinctOn([workEntry.jobId], { jobId: workEntry.jobId, seq: workEntry.seq })
+    .from(workEntry)
+    .where(among(workEntry.jobId, jobIds))
+    .orderBy(workEntry.jobId, desc(workEntry.seq)),
+  bookVersions: db.select({ version: procedures.version }).from(procedures),
+})
+
+/** How the work stands on those of them that are planned. */
+export async function summariseWork(
+  db: Database,
+  { planned, entered, bookVersions }: Answers<ReturnType<typeof askPlanned>>,
+): Promise<Map<string, WorkSummary>> {
+  const found = new Map<string, WorkSummary>()
+  const last = new Map(entered.map(({ jobId, seq }) => [jobId, seq]))
   for (const { jobId, planId } of planned) {
-    const at = `${planId} ${String(last.get(jobId) ?? 0)} ${String(record?.version ?? 0)}`
+    const at = `${planId} ${String(last.get(jobId) ?? 0)} ${String(bookVersions[0]?.version ?? 0)}`
     const kept = summaries.get(jobId)
     if (kept?.at === at) {
       found.set(jobId, kept.summary)

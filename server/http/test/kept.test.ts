@@ -1,7 +1,9 @@
 import type { Job, JobPage, JobSummary, VehicleDetail } from '@anklet/contract'
+import { eq } from 'drizzle-orm'
 import { expect, test } from 'vitest'
 import { HANDLERS } from '../../domains/handlers.ts'
 import { carryOut } from '../../kernel/journal.ts'
+import { revision } from '../../store/schema.ts'
 import { benchOfFile } from '../../test/bench.ts'
 import { LEVEL, openTestJob, walk, watchStart, watchWalk } from '../../test/records.ts'
 
@@ -30,6 +32,50 @@ test('an entry on a job shows in the job, its car and its line, and leaves other
   expect((await onFloor(one.jobId)).hasHeights).toBe(true)
   expect((await onFloor(other.jobId)).hasHeights).toBe(false)
   expect(await read<Job>(`/api/jobs/${other.jobId}`)).toEqual(before)
+})
+
+test('a line of a list is made anew only for what it tells', async () => {
+  const { jobId, vehicleId } = await openTestJob(bench)
+  const marks = async () =>
+    (await bench.db.select().from(revision).where(eq(revision.scope, vehicleId)))[0]!
+  const note = () =>
+    bench
+      .send('job.note', {
+        noteId: crypto.randomUUID(),
+        jobId,
+        from: 'person',
+        title: 'Seen',
+        lines: [],
+      })
+      .expect(200)
+  await note()
+  const before = await marks()
+  await note()
+  const noted = await marks()
+  expect(noted.mark).not.toBe(before.mark)
+  expect(noted.line).toBe(before.line)
+  const walked = walk(LEVEL, '2026-11-24T18:00:00Z')
+  await bench.send('round.record', { jobId, round: walked }).expect(200)
+  expect((await marks()).line).not.toBe(before.line)
+})
+
+test('a page of a list shows what is written of its jobs, and the jobs that come to it', async () => {
+  const page = async (): Promise<readonly JobSummary[]> =>
+    (await read<JobPage>('/api/jobs/list?words=rattles&page=0&size=10')).rows
+  const complaint = { where: [], when: [], signs: [], words: 'it rattles' }
+  const open = async (): Promise<string> => {
+    const { jobId } = await openTestJob(bench)
+    const { version } = await read<Job>(`/api/jobs/${jobId}`)
+    await bench.send('job.complaint', { jobId, complaint }, { baseVersion: version }).expect(200)
+    return jobId
+  }
+  const first = await open()
+  expect((await page()).map(({ id, hasHeights }) => [id, hasHeights])).toEqual([[first, false]])
+  const walked = walk(LEVEL, '2026-11-24T18:00:00Z')
+  await bench.send('round.record', { jobId: first, round: walked }).expect(200)
+  expect((await page()).map(({ id, hasHeights }) => [id, hasHeights])).toEqual([[first, true]])
+  const second = await open()
+  expect(new Set((await page()).map(({ id }) => id))).toEqual(new Set([first, second]))
 })
 
 test('what is of no one car shows everywhere: a plate, a type, a text of a code', async () => {

@@ -31,4 +31,6 @@ export const command = pgTable(
 export const revision = pgTable('revision', {
   scope: uuid('scope').primaryKey(),
   mark: uuid('mark').notNull().defaultRandom(),
+  /** Another one only where the lines of its jobs in a list may tell something else. */
+  line: uuid('line').notNull().defaultRandom(),
 })

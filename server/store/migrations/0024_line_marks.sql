@@ -1,0 +1,1 @@
+ALTER TABLE "revision" ADD COLUMN "line" uuid DEFAULT gen_random_uuid() NOT NULL;
