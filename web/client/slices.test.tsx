@@ -1,25 +1,14 @@
 import { act, render, screen } from '@testing-library/react'
 import type { ReactNode } from 'react'
-import type * as React from 'react'
 import { afterEach, beforeEach, expect, test, vi } from 'vitest'
-import { useArrived, useInSlices, useSlices } from './slices.ts'
-
-const hoisted = vi.hoisted(() => ({ isPutOff: false }))
+import { slices, useArrived, useInSlices, useSlices } from './slices.ts'
 
 // What is urgent may come so often that no slice is ever finished.
-vi.mock('react', async (original) => {
-  const react = await original<typeof React>()
-  return {
-    ...react,
-    startTransition: (draw: () => void): void => {
-      if (!hoisted.isPutOff) react.startTransition(draw)
-    },
-  }
-})
+const putOff = (): void => void vi.spyOn(slices, 'begin').mockImplementation(() => undefined)
 
 beforeEach(() => vi.useFakeTimers())
 afterEach(() => {
-  hoisted.isPutOff = false
+  vi.restoreAllMocks()
   vi.useRealTimers()
 })
 
@@ -42,7 +31,7 @@ test('what is there from the start is drawn at once, and what comes later soon a
 })
 
 test('what is put off again and again is drawn all the same, the newest only', async () => {
-  hoisted.isPutOff = true
+  putOff()
   const { rerender } = render(<Drawn words="Known." />)
   rerender(<Drawn words="Changed." />)
   await pass(300)
@@ -63,13 +52,13 @@ test('a page that waits is drawn when all of it is here, and waits anew when it 
   rerender(<Page isHere />)
   await pass(0)
   expect(shown()).toBe('here')
-  hoisted.isPutOff = true
+  putOff()
   rerender(<Page isHere={false} />)
   expect(shown()).toBe('fetching')
 })
 
 test('what is told at once is not taken back by what was told before', async () => {
-  hoisted.isPutOff = true
+  putOff()
   let telling: ReturnType<typeof useSlices<string>>[1] | null = null
   function Told(): ReactNode {
     const [words, tell] = useSlices('Nothing.')

@@ -3,6 +3,9 @@ import { startTransition, useCallback, useEffect, useRef, useState } from 'react
 /** What is drawn in slices is put off by what is more urgent for so long at most, ms. */
 const LATEST_MS = 400
 
+/** How slices are begun; a test puts them off, as what is urgent may. */
+export const slices = { begin: startTransition }
+
 interface Telling<Value> {
   /** Draws it in slices, so that a large page does not hold up a tap. */
   tell(next: Value): void
@@ -25,7 +28,7 @@ export function useSlices<Value>(begin: Value | (() => Value)): [Value, Telling<
   }, [])
   const tell = useCallback((next: Value): void => {
     clearTimeout(late.current)
-    startTransition(() => set(() => next))
+    slices.begin(() => set(() => next))
     // Nothing is drawn anew where it has been drawn.
     late.current = setTimeout(() => set(() => next), LATEST_MS)
   }, [])
