@@ -128,6 +128,8 @@ test.describe('a round in progress', () => {
         payload: { jobId: id },
       })
     expect((await command('job.close', 1)).status).toBe(200)
+    // What was read stays in sight.
+    await expect(page.getByText(/^This job is closed\. It can be read/)).toBeVisible()
     await handOn(page).tap('Save the round')
     await expect(page.getByRole('alert')).toContainText('This job is closed. Open it again first.')
     expect((await command('job.reopen', 2)).status).toBe(200)

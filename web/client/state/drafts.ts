@@ -80,6 +80,10 @@ export interface Draft {
   readonly refusal: string | null
 }
 
+/** Whether a round in progress holds what somebody read: it is never put out of sight. */
+export const holdsReadings = ({ readings, typed, sealed }: Draft): boolean =>
+  readings.length > 0 || typed !== '' || sealed !== null
+
 /** The key of the one round of a kind that a job may have in progress. */
 export const draftKey = (jobId: string, kind: DraftKind): string => `${jobId} ${kind}`
 
