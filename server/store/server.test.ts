@@ -71,6 +71,19 @@ describe('records on a server', () => {
     await vi.waitFor(() => expect(heard).toEqual([[], ['a round', long]]))
   })
 
+  test('a connection that breaks between two questions costs its transaction, not the process', async () => {
+    const [{ db }] = opened as [OpenServer]
+    const broken = db.transaction(async (tx) => {
+      const { rows } = await tx.execute<{ pid: number }>(sql`select pg_backend_pid() as pid`)
+      await db.execute(sql`select pg_terminate_backend(${rows[0]!.pid})`)
+      // Its end is heard while nothing is asked.
+      await new Promise((resolve) => setTimeout(resolve, 200))
+      await tx.execute(sql`select 1`)
+    })
+    await expect(broken).rejects.toThrow()
+    expect(await countOf(db, 'job')).toBe(0)
+  })
+
   test('when the one that leads is gone, another does', async () => {
     const leading = opened.findIndex((server) => server.leads())
     const [gone] = opened.splice(leading, 1)

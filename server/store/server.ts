@@ -54,6 +54,10 @@ const settingsFor = (url: string) => ({
   application_name: 'anklet',
 })
 
+// Whoever uses a connection that breaks hears of it with what they ask next. Between two questions
+// nobody listens, and what nobody listens to would end the process.
+const outlives = (client: pg.ClientBase): void => void client.on('error', () => undefined)
+
 /** Does something over one connection. */
 async function overOne<Answer>(
   pool: pg.Pool,
@@ -140,6 +144,7 @@ export async function readServer<Answer>(
   work: (sql: Sql) => Promise<Answer>,
 ): Promise<Answer> {
   const client = new pg.Client(settingsFor(url))
+  outlives(client)
   await client.connect()
   try {
     return await atOneMoment(client, work)
@@ -189,8 +194,9 @@ export async function openServer(
     max: MOST_CONNECTIONS,
     statement_timeout: STATEMENT_MS,
   })
-  // A connection that breaks while nobody uses it is replaced; whoever uses one hears of it.
+  // A connection that breaks while nobody uses it is replaced.
   pool.on('error', () => undefined)
+  pool.on('connect', outlives)
   planAgain(pool)
   const db = drizzle(pool, { schema }) as unknown as Database
   let mark: Mark
