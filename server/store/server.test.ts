@@ -9,7 +9,15 @@ import { takeTurn } from '../kernel/turns.ts'
 import type { TestBench } from '../test/bench.ts'
 import { startBench } from '../test/bench.ts'
 import { dropPlace, MIGRATIONS, newPlace, TEMPLATE } from '../test/place.ts'
-import { LEVEL, NO_COMPLAINT, openTestJob, walk, watchStart, watchWalk } from '../test/records.ts'
+import {
+  LEVEL,
+  NO_COMPLAINT,
+  noteOn,
+  openTestJob,
+  walk,
+  watchStart,
+  watchWalk,
+} from '../test/records.ts'
 import type { Database } from './database.ts'
 import { openDatabase } from './database.ts'
 import { moveShop } from './move.ts'
@@ -148,15 +156,7 @@ describe('many at once on a server', () => {
     const { jobId } = await openTestJob(bench)
     const order: string[] = []
     const noted = (): Promise<unknown> =>
-      bench
-        .send('job.note', {
-          noteId: crypto.randomUUID(),
-          jobId,
-          from: 'person',
-          title: 'Seen',
-          lines: [],
-        })
-        .then(({ status }) => order.push(`note ${status}`))
+      bench.send('job.note', noteOn(jobId)).then(({ status }) => order.push(`note ${status}`))
     // Somebody holds another job for a while.
     let release = (): void => undefined
     const held = new Promise<void>((done) => {

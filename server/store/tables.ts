@@ -87,12 +87,15 @@ export interface TableReader {
   /** Some rows, each a line of JSON with a line's end. */
   lines(part: string): Promise<void>
   photo(bytes: PhotoBytes): Promise<void>
-  /** Waited for before more is taken from the database; left out: nothing is. */
-  readonly pace?: Pace
+  /** Waited for before more is taken from the database. */
+  readonly pace: Pace
 }
 
 /** Asked at every share of a long work; resolves when the next one may be begun. */
 export type Pace = () => Promise<void>
+
+/** Does not wait: somebody else does. */
+export const atFullSpeed: Pace = () => Promise.resolve()
 
 async function readLines(
   tx: Statements,
@@ -116,7 +119,7 @@ async function readLines(
       }
     }
     if (rows.length === 0) break
-    await pace?.()
+    await pace()
   }
   if (part !== '') await lines(part)
   await tx.exec('close each_row')
@@ -147,12 +150,12 @@ async function readPhotos(
     const photo = rows[0]!
     sum.update(sumOf(photo.picture)).update(photo.small ? sumOf(photo.small) : '')
     await tell(photo)
-    await pace?.()
+    await pace()
   }
 }
 
 // The database sums up by itself: taking every picture out of it again costs ten times as much.
-async function sumPhotos(tx: Statements, sum: Hash, pace?: Pace): Promise<void> {
+async function sumPhotos(tx: Statements, sum: Hash, pace: Pace): Promise<void> {
   for (const id of await idsOfPhotos(tx)) {
     const { rows } = await tx.query<PhotoSums>(
       `select encode(sha256(picture), 'hex') as picture, encode(sha256(small), 'hex') as small
@@ -161,7 +164,7 @@ async function sumPhotos(tx: Statements, sum: Hash, pace?: Pace): Promise<void> 
     )
     const { picture, small } = rows[0]!
     sum.update(picture).update(small ?? '')
-    await pace?.()
+    await pace()
   }
 }
 
@@ -179,10 +182,10 @@ export function readTable(db: Sql, table: string, reader: TableReader): Promise<
 }
 
 /** The checksum of a table, as `readTable` gives it, without taking its pictures out. */
-export function sumTable(db: Sql, table: string, pace?: Pace): Promise<string> {
+export function sumTable(db: Sql, table: string, pace: Pace): Promise<string> {
   return db.transaction(async (tx) => {
     const sum = newSum()
-    await readLines(tx, table, sum, { lines: () => Promise.resolve(), ...(pace ? { pace } : {}) })
+    await readLines(tx, table, sum, { lines: () => Promise.resolve(), pace })
     if (table === PHOTOS) await sumPhotos(tx, sum, pace)
     return sum.digest('hex')
   })

@@ -1,6 +1,7 @@
 import { MOVING } from '@anklet/language/problems/serverFaults'
 import type { Sql, Statements } from './sql.ts'
 import {
+  atFullSpeed,
   countRows,
   readTable,
   setCounters,
@@ -34,6 +35,7 @@ async function copyTable(from: Sql, to: Sql, table: string): Promise<string> {
       await writePhoto(to, 'picture', id, picture)
       if (small) await writePhoto(to, 'small', id, small)
     },
+    pace: atFullSpeed,
   })
 }
 
@@ -48,7 +50,7 @@ export async function copyRows(from: Sql, to: Sql): Promise<Copied> {
   for (const table of tables) sums[table] = await copyTable(from, to, table)
   const [sent, arrived] = [await countRows(from, tables), await countRows(to, tables)]
   for (const table of tables)
-    if (sent[table] !== arrived[table] || sums[table] !== (await sumTable(to, table)))
+    if (sent[table] !== arrived[table] || sums[table] !== (await sumTable(to, table, atFullSpeed)))
       throw new CopyDiffers(table)
   await setCounters(to)
   return arrived

@@ -133,6 +133,15 @@ export const jobOpen = ({ vehicleId, jobId }: Omit<JobIds, 'typeId'>) => ({
   complaint: NO_COMPLAINT,
 })
 
+/** What writes a note on a job. */
+export const noteOn = (jobId: string) => ({
+  noteId: crypto.randomUUID(),
+  jobId,
+  from: 'person' as const,
+  title: 'Seen',
+  lines: [],
+})
+
 /** A vehicle of a fresh type with a job on it. @param simulated whether stand-ins drive it */
 export async function openTestJob(
   bench: TestBench,

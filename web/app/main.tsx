@@ -1,9 +1,8 @@
 import '../kit/kit.css'
 import { followTheme } from '../client/state/theme.ts'
+import { pause } from '../kit/pause.ts'
 
 // Three pieces in three tasks instead of one long one, so that the page answers while it starts.
-const pause = (): Promise<void> => new Promise((resolve) => setTimeout(resolve))
-
 async function start(): Promise<void> {
   followTheme()
   const { startTransition } = await import('react')

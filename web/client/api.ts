@@ -14,6 +14,7 @@ import type {
   VehicleListQuery,
   VehiclePage,
 } from '@anklet/contract'
+import { pause } from '../kit/pause.ts'
 import { nobodyIn, useAccess } from './state/access.ts'
 import { Unsigned } from './state/signing.ts'
 import { noteBuild, noteConnection, RELOAD, useConnection } from './state/connection.ts'
@@ -156,7 +157,7 @@ async function handedOver(body: object): Promise<BodyInit> {
   if (text.length <= LONG_TEXT) return text
   const file = new Blob([text])
   // What was tapped meanwhile goes before.
-  await new Promise((resolve) => setTimeout(resolve))
+  await pause()
   return file
 }
 

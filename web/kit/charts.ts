@@ -1,7 +1,6 @@
 import type * as echarts from 'echarts/core'
 import type { EChartsCoreOption, EChartsType } from 'echarts/core'
-
-const pause = (): Promise<void> => new Promise((resolve) => setTimeout(resolve))
+import { pause } from './pause.ts'
 
 let loading: Promise<typeof echarts> | null = null
 

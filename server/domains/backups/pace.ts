@@ -18,9 +18,6 @@ const REAL: Clock = {
   rest: (ms) => setTimeout(ms),
 }
 
-/** Does not wait: somebody else does. */
-export const atFullSpeed: Pace = () => Promise.resolve()
-
 /**
  * Rests as long as was worked, again and again, so that a long work takes half of one processor at
  * most: others may have a share of a machine only, and what is taken at low priority is gone too.

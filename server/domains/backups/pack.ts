@@ -7,9 +7,8 @@ import type { Checksums, Manifest } from './archive.ts'
 import { ARCHIVE_FORMAT, ENTRY } from './archive.ts'
 import { syncPath } from '../../store/durableFolder.ts'
 import { evenly } from './evenly.ts'
-import { atFullSpeed } from './pace.ts'
 import type { Pace } from '../../store/tables.ts'
-import { countRows, readTable, tablesInOrder } from '../../store/tables.ts'
+import { atFullSpeed, countRows, readTable, tablesInOrder } from '../../store/tables.ts'
 
 /** What an archive says of itself besides its rows. */
 export type About = Pick<Manifest, 'madeAt' | 'release' | 'migrations' | 'shopId'>

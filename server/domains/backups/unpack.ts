@@ -10,9 +10,9 @@ import { syncTree } from '../../store/durableFolder.ts'
 import type { Checksums, Entry, Manifest } from './archive.ts'
 import { ArchiveFaulty, ENTRY, entriesOf, manifestIn, notABackup, tooNew } from './archive.ts'
 import { evenly } from './evenly.ts'
-import { atFullSpeed } from './pace.ts'
 import type { Pace } from '../../store/tables.ts'
 import {
+  atFullSpeed,
   countRows,
   setCounters,
   sumTable,

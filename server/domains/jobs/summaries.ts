@@ -90,7 +90,7 @@ const tellLatestWatches = (
 
 const { arrival: _arrival, ...HEAD } = getTableColumns(job)
 
-const askLines = asking((db, { ids }: Record<'ids', Placeholder>) => {
+const askSummaries = asking((db, { ids }: Record<'ids', Placeholder>) => {
   const types = db
     .select({ id: vehicle.typeId })
     .from(job)
@@ -122,7 +122,7 @@ const askLines = asking((db, { ids }: Record<'ids', Placeholder>) => {
 /** Some jobs as lists show them, newest first. */
 export async function summariseJobs(db: Database, ids: readonly string[]): Promise<JobSummary[]> {
   if (ids.length === 0) return []
-  const found = await askLines(db, { ids })
+  const found = await askSummaries(db, { ids })
   const types = new Map(found.types.map((row) => [row.id, row]))
   const rounds = tellLatestRounds(found.rounds)
   const watches = tellLatestWatches(found.watches)

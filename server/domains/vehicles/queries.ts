@@ -1,3 +1,4 @@
+import type { Placeholder } from 'drizzle-orm'
 import { and, asc, eq } from 'drizzle-orm'
 import type {
   HistoryRound,
@@ -126,16 +127,18 @@ const tellHistory = (rows: Awaited<ReturnType<typeof askHistory>>): HistoryRound
     meanMm: wholeMeans({ FL, FR, RL, RR }),
   }))
 
-const askDetail = asking((db, { vehicleId, typeId }: Record<'vehicleId' | 'typeId', Open>) => ({
-  history: askHistory(db, vehicleId),
-  jobs: askVisits(db, vehicleId),
-  repairs: askRepairs(db, { vehicleId }),
-  photos: askPhotos(db, { vehicleId }),
-  charges: askCharges(db, { vehicleId }),
-  codeReadings: askCodeReadings(db, { vehicleId }),
-  codeTexts: askCodeTexts(db, typeId),
-  proof: askProofOfVehicle(db, vehicleId),
-}))
+const askDetail = asking(
+  (db, { vehicleId, typeId }: Record<'vehicleId' | 'typeId', Placeholder>) => ({
+    history: askHistory(db, vehicleId),
+    jobs: askVisits(db, vehicleId),
+    repairs: askRepairs(db, { vehicleId }),
+    photos: askPhotos(db, { vehicleId }),
+    charges: askCharges(db, { vehicleId }),
+    codeReadings: askCodeReadings(db, { vehicleId }),
+    codeTexts: askCodeTexts(db, typeId),
+    proof: askProofOfVehicle(db, vehicleId),
+  }),
+)
 
 /** One vehicle with everything on record of it. @throws {AppError} `notFound`. */
 export async function readVehicle(db: Database, id: string): Promise<VehicleDetail> {

@@ -15,9 +15,8 @@ import type { Database, Transaction } from '../../store/database.ts'
 import { plan, procedures, torque, vehicleType, workEntry } from '../../store/schema.ts'
 import { among } from '../../kernel/among.ts'
 import { signed } from '../../kernel/instants.ts'
-import { typeOfJob } from '../../kernel/which.ts'
 import type { Which } from '../../kernel/which.ts'
-import { askInOrder } from '../../kernel/which.ts'
+import { askInOrder, typeOfJob } from '../../kernel/which.ts'
 
 /** Asks for the record of the work on a job, in the order it was taken. @param jobId null: on all jobs */
 export const askWork = (

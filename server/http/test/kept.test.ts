@@ -5,7 +5,7 @@ import { HANDLERS } from '../../domains/handlers.ts'
 import { carryOut } from '../../kernel/journal.ts'
 import { revision } from '../../store/schema.ts'
 import { benchOfFile } from '../../test/bench.ts'
-import { LEVEL, openTestJob, walk, watchStart, watchWalk } from '../../test/records.ts'
+import { LEVEL, noteOn, openTestJob, walk, watchStart, watchWalk } from '../../test/records.ts'
 
 // The bench works out anew whatever it gives again, and fails where the two differ: so do all other
 // tests of the server. Here is what makes an answer another one.
@@ -38,16 +38,7 @@ test('a line of a list is made anew only for what it tells', async () => {
   const { jobId, vehicleId } = await openTestJob(bench)
   const marks = async () =>
     (await bench.db.select().from(revision).where(eq(revision.scope, vehicleId)))[0]!
-  const note = () =>
-    bench
-      .send('job.note', {
-        noteId: crypto.randomUUID(),
-        jobId,
-        from: 'person',
-        title: 'Seen',
-        lines: [],
-      })
-      .expect(200)
+  const note = () => bench.send('job.note', noteOn(jobId)).expect(200)
   await note()
   const before = await marks()
   await note()
@@ -114,7 +105,6 @@ test('lists find what changed: a complaint, a watch, a job that is closed and op
 test('what another process writes shows in this one: the marks are in the records', async () => {
   const { jobId } = await openTestJob(bench)
   expect((await read<Job>(`/api/jobs/${jobId}`)).notes).toHaveLength(0)
-  const payload = { noteId: crypto.randomUUID(), jobId, from: 'person', title: 'Seen', lines: [] }
   await carryOut(bench.db, HANDLERS, {
     id: crypto.randomUUID(),
     type: 'job.note',
@@ -122,7 +112,7 @@ test('what another process writes shows in this one: the marks are in the record
     device: 'elsewhere',
     at: '2026-11-24T18:00:00Z',
     baseVersion: null,
-    payload,
+    payload: noteOn(jobId),
   } as never)
   expect((await read<Job>(`/api/jobs/${jobId}`)).notes).toHaveLength(1)
 })

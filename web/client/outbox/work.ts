@@ -1,6 +1,7 @@
 import type { Job } from '@anklet/contract'
 import type { QueryClient } from '@tanstack/react-query'
 import { Refused, send } from '../api.ts'
+import { pause } from '../../kit/pause.ts'
 import type { Queued } from '../state/workQueue.ts'
 import { useWorkQueue } from '../state/workQueue.ts'
 import type { Tray } from './outbox.ts'
@@ -90,7 +91,7 @@ async function deliver(jobId: string, client: QueryClient): Promise<void> {
       continue
     }
     // A photo is long to write out: the page draws it first.
-    if (photoOf(head) !== null) await new Promise((resolve) => setTimeout(resolve))
+    if (photoOf(head) !== null) await pause()
     try {
       await send(head.command)
       sent = [...sent, head.key]

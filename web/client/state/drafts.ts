@@ -80,9 +80,14 @@ export interface Draft {
   readonly refusal: string | null
 }
 
-/** Whether a round in progress holds what somebody read: it is never put out of sight. */
-export const holdsReadings = ({ readings, typed, sealed }: Draft): boolean =>
-  readings.length > 0 || typed !== '' || sealed !== null
+/**
+ * Whether a round in progress goes on. Where somebody closes its job meanwhile, what was read stays: it
+ * can be saved when the job is open again.
+ */
+export const goesOn = (
+  { readings, typed, sealed }: Draft,
+  { closedAt }: { readonly closedAt: string | null },
+): boolean => closedAt === null || readings.length > 0 || typed !== '' || sealed !== null
 
 /** The key of the one round of a kind that a job may have in progress. */
 export const draftKey = (jobId: string, kind: DraftKind): string => `${jobId} ${kind}`

@@ -16,7 +16,7 @@ import { Onward } from '../job/frame/NextFoot.tsx'
 import { Sheet } from '../../kit/Sheet.tsx'
 import { useRepeatability, useUnits } from '../../client/queries.ts'
 import type { Draft } from '../../client/state/drafts.ts'
-import { draftKey, holdsReadings, useDrafts, withSource } from '../../client/state/drafts.ts'
+import { draftKey, goesOn, useDrafts, withSource } from '../../client/state/drafts.ts'
 import { useSession } from '../../client/state/session.ts'
 import { readTyped } from '../../kit/typed.ts'
 import { capital } from '@anklet/language/plain/corners'
@@ -281,10 +281,9 @@ export function Heights({ job }: { readonly job: Job }): ReactNode {
   const begin = (): void => put(freshDraft(job, 'heights', new Date()))
   useWalkAtOnce(loaded, !draft && !job.closedAt, begin)
   if (!loaded) return null
-  // Where somebody closes the job meanwhile, what was read stays: it can be saved when it is open again.
-  const goesOn = draft !== undefined && (job.closedAt === null || holdsReadings(draft))
-  if (!goesOn && rounds.length > 0) return <Recorded job={job} rounds={rounds} onNew={begin} />
-  if (!goesOn && job.closedAt) return <p className="sub">No heights were taken on this job.</p>
+  const isUnderWay = draft !== undefined && goesOn(draft, job)
+  if (!isUnderWay && rounds.length > 0) return <Recorded job={job} rounds={rounds} onNew={begin} />
+  if (!isUnderWay && job.closedAt) return <p className="sub">No heights were taken on this job.</p>
   if (draft?.walking)
     return (
       <WalkPanel

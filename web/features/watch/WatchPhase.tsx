@@ -4,7 +4,7 @@ import { useEffect, useEffectEvent } from 'react'
 import { useSearchParams } from 'react-router'
 import { useUnits } from '../../client/queries.ts'
 import type { Draft } from '../../client/state/drafts.ts'
-import { draftKey, holdsReadings, useDrafts } from '../../client/state/drafts.ts'
+import { draftKey, goesOn, useDrafts } from '../../client/state/drafts.ts'
 import { earlierRound } from '../job/model/rounds.ts'
 import { freshDraft } from '../job/walk/draftOf.ts'
 import { measuredSo } from '../job/walk/seal.ts'
@@ -67,10 +67,9 @@ export function WatchPhase({ job }: { readonly job: Job }): ReactNode {
   useCameToWalk(loaded && answerToCome, morning)
   if (!loaded) return null
   const another = (levelId?: string): void => evening.change(levelId ? { levelId } : {})
-  // Where somebody closes the job meanwhile, what was read stays: it can be saved when it is open again.
-  const goesOn = evening.begun && (job.closedAt === null || holdsReadings(evening.draft))
-  if (!rounds || (goesOn && rounds.watch.state !== 'running')) {
-    if (job.closedAt && !goesOn) return <p className="sub">No watch was run on this job.</p>
+  const isUnderWay = evening.begun && goesOn(evening.draft, job)
+  if (!rounds || (isUnderWay && rounds.watch.state !== 'running')) {
+    if (job.closedAt && !isUnderWay) return <p className="sub">No watch was run on this job.</p>
     if (evening.draft.walking)
       return (
         <WalkPanel
