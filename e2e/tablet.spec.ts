@@ -75,6 +75,9 @@ test('a page older than its server says so, and what is done on it is kept throu
   const id = await openJobAt(page, demoShop, 'MW 9 T', 'work', 'S. Okafor')
   await planPump(page)
   await expect(present(page)).toBeVisible()
+  // The page goes ahead of the server, which enters the round that was walked before.
+  await expect.poll(() => stepsOf(demoShop, id)).toEqual(['measureBefore'])
+  const before = await stepsOf(demoShop, id)
   // A server of a later build, which takes steps in another way.
   await page.route('**/api/**', async (route) => {
     if (route.request().url().endsWith('/api/commands'))
@@ -88,7 +91,6 @@ test('a page older than its server says so, and what is done on it is kept throu
     const response = await route.fetch()
     await route.fulfill({ response, headers: { ...response.headers(), 'x-anklet-build': 'later' } })
   })
-  const before = await stepsOf(demoShop, id)
   const key = await presentKey(page)
   await done(page).click()
   await expect(page.getByText('There is a newer Anklet on the server')).toBeVisible()
